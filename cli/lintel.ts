@@ -1,0 +1,93 @@
+import { readFileSync } from 'node:fs'
+import { resolve } from 'node:path'
+import { creditPlan, expandPlan, parseAttendance, parsePlan, type Fault, type Plan } from '../core'
+
+/**
+ * The core as a command.
+ *
+ *   lintel expand PLAN.json [--cues]            the arithmetic of a plan, as one JSON object
+ *   lintel credit PLAN.json ATTENDANCE.json     what each student practised, as a JSON list
+ *
+ * Exit 0 with the result on stdout; exit 2 with one line a fault on stderr (`path: what is wrong`) and nothing on stdout.
+ */
+
+class Refused extends Error {
+  constructor(readonly faults: Fault[]) {
+    super('refused')
+  }
+}
+
+function refuse(path: string, message: string): never {
+  throw new Refused([{ path, message }])
+}
+
+function readJson(file: string): unknown {
+  // npm runs a script from the project's folder; INIT_CWD is where the person stands.
+  const path = resolve(process.env.INIT_CWD ?? process.cwd(), file)
+  let text: string
+  try {
+    text = readFileSync(path, 'utf8')
+  } catch {
+    return refuse('$', `cannot read ${file}`)
+  }
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ''))
+  } catch (error) {
+    return refuse('$', `${file} is not JSON: ${(error as Error).message}`)
+  }
+}
+
+function readPlan(file: string): Plan {
+  const parsed = parsePlan(readJson(file))
+  if (!parsed.ok) throw new Refused(parsed.faults)
+  return parsed.plan
+}
+
+type Verb = (files: string[], flags: Set<string>) => unknown
+
+interface Command {
+  usage: string
+  files: number
+  flags: string[]
+  run: Verb
+}
+
+const VERBS: Record<string, Command> = {
+  expand: {
+    usage: 'lintel expand PLAN.json [--cues]',
+    files: 1,
+    flags: ['--cues'],
+    run: ([plan = ''], flags) => expandPlan(readPlan(plan), { cues: flags.has('--cues') }),
+  },
+  credit: {
+    usage: 'lintel credit PLAN.json ATTENDANCE.json',
+    files: 2,
+    flags: [],
+    run: ([planFile = '', attendanceFile = '']) => {
+      const plan = readPlan(planFile)
+      const parsed = parseAttendance(readJson(attendanceFile), plan)
+      if (!parsed.ok) throw new Refused(parsed.faults)
+      return creditPlan(plan, parsed.attendance)
+    },
+  },
+}
+
+function run(args: string[]): unknown {
+  const [name = '', ...rest] = args
+  const command = VERBS[name]
+  if (!command)
+    return refuse('$', `say one of: ${Object.values(VERBS).map(({ usage }) => usage).join(' | ')}`)
+  const flags = rest.filter((arg) => arg.startsWith('--'))
+  const files = rest.filter((arg) => !arg.startsWith('--'))
+  if (files.length !== command.files || flags.some((flag) => !command.flags.includes(flag)))
+    return refuse('$', `usage: ${command.usage}`)
+  return command.run(files, new Set(flags))
+}
+
+try {
+  process.stdout.write(`${JSON.stringify(run(process.argv.slice(2)), null, 2)}\n`)
+} catch (error) {
+  if (!(error instanceof Refused)) throw error
+  for (const { path, message } of error.faults) process.stderr.write(`${path}: ${message}\n`)
+  process.exitCode = 2
+}

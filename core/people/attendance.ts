@@ -1,0 +1,57 @@
+import type { z } from 'zod'
+import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
+import { list, oneOf, record, seconds, slug, whole, yesNo } from '../plan/fields'
+import type { Plan } from '../plan/schema'
+import { z as zod } from 'zod'
+
+/** The attendance file of page 2: who was there, from when to when, in seconds of the class. */
+const interval = zod.tuple([seconds(), seconds()], { error: 'must be [from, to] in seconds' })
+
+export const attendanceSchema = record({
+  present: list(
+    record({
+      student: slug(),
+      group: slug(),
+      fromSec: seconds().optional(),
+      toSec: seconds().optional(),
+      out: list(interval).optional(),
+      startsAs: oneOf(['A', 'B']).optional(),
+      trio: list(slug()).optional(),
+      team: whole(0, 999).optional(),
+      remote: yesNo().optional(),
+    }),
+  ),
+})
+export type Attendance = z.infer<typeof attendanceSchema>
+export type AttendanceRow = Attendance['present'][number]
+
+export type ParsedAttendance = { ok: true; attendance: Attendance } | { ok: false; faults: Fault[] }
+
+/** An attendance document checked against its plan: known groups and blocks, times in order, each student once. */
+export function parseAttendance(json: unknown, plan: Plan): ParsedAttendance {
+  const shaped = attendanceSchema.safeParse(json)
+  if (!shaped.success) return { ok: false, faults: oncePerPath(faultsOf(shaped.error)) }
+  const faults = shaped.data.present.flatMap((row, i) => rowFaults(row, ['present', i], plan))
+  const seen = new Set<string>()
+  shaped.data.present.forEach(({ student }, i) => {
+    if (seen.has(student)) faults.push(fault(['present', i, 'student'], `repeats the student "${student}"`))
+    seen.add(student)
+  })
+  return faults.length ? { ok: false, faults } : { ok: true, attendance: shaped.data }
+}
+
+function rowFaults(row: AttendanceRow, path: PropertyKey[], plan: Plan): Fault[] {
+  const faults: Fault[] = []
+  if (!plan.groups.some(({ id }) => id === row.group))
+    faults.push(fault([...path, 'group'], `names no group of the plan: "${row.group}"`))
+  if (row.toSec !== undefined && row.toSec < (row.fromSec ?? 0))
+    faults.push(fault([...path, 'toSec'], 'must not come before fromSec'))
+  row.out?.forEach(([from, to], i) => {
+    if (to < from) faults.push(fault([...path, 'out', i, 1], 'must not come before the start of the interval'))
+  })
+  row.trio?.forEach((id, i) => {
+    if (!plan.blocks.some((block) => block.id === id))
+      faults.push(fault([...path, 'trio', i], `names no block of the plan: "${id}"`))
+  })
+  return faults
+}

@@ -1,0 +1,59 @@
+import { stationLane } from '../plan/modes/stations'
+import { Tally, type Part, type Practice } from '../plan/practice'
+import type { Plan } from '../plan/schema'
+import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
+import { toMs } from '../plan/units'
+import type { Attendance, AttendanceRow } from './attendance'
+import { without } from './intervals'
+
+export interface StudentCredit {
+  student: string
+  practice: Practice[]
+}
+
+/**
+ * What each student really practised: the plan's timeline cut to their presence. Whole reps, holds and runs only; timed
+ * rounds by the time present in them; exact seconds (page 2, Credit). Sorted by student.
+ */
+export function creditPlan(plan: Plan, attendance: Attendance): StudentCredit[] {
+  const timeline = layPlan(plan)
+  return attendance.present
+    .map((row) => ({ student: row.student, practice: creditStudent(plan, timeline, row).practice }))
+    .sort((a, b) => (a.student < b.student ? -1 : a.student > b.student ? 1 : 0))
+}
+
+/** One student's tally: time by class (transitions between blocks left out) and practice. */
+export function creditStudent(plan: Plan, timeline: Timeline, row: AttendanceRow): Tally {
+  const group = plan.groups.findIndex(({ id }) => id === row.group)
+  const tally = new Tally()
+  const part: Part = {
+    presence: presenceOf(row, timeline.totalMs),
+    startsAs: row.startsAs ?? 'A',
+    remote: row.remote ?? false,
+  }
+  for (const placed of timeline.blocks) {
+    const trio = !part.remote && (row.trio?.includes(placed.block.id) ?? false)
+    const into = trio ? new Tally() : tally
+    for (const stretch of laneOf(placed, group, row)) into.addStretch(stretch, placed.at, part)
+    if (trio) tally.addShared(into)
+  }
+  return tally
+}
+
+/** At stations the student's team settles where they are; everywhere else the group does. */
+function laneOf(placed: PlacedBlock, group: number, row: AttendanceRow) {
+  const { block } = placed
+  return block.mode === 'stations' && block.phase !== 'water'
+    ? stationLane(block, row.team ?? 0)
+    : (placed.lanes[group] ?? [])
+}
+
+function presenceOf(row: AttendanceRow, totalMs: number) {
+  const from = toMs(row.fromSec ?? 0)
+  const to = row.toSec === undefined ? totalMs : toMs(row.toSec)
+  return without(
+    from,
+    to,
+    (row.out ?? []).map(([start, end]) => [toMs(start), toMs(end)] as const),
+  )
+}

@@ -1,0 +1,61 @@
+import { z } from 'zod'
+import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text, yesNo } from '../fields'
+import type { Side } from '../spans'
+import { toMs } from '../units'
+import type { DoseKind } from './dose'
+import { layPieces, layTurns, piecesMs, turnsLengthMs, type Pieces, type TurnsShape } from './turns'
+
+/** Names for the two roles, shown wherever roles are; they change no figure. */
+export const roleNames = () => z.tuple([text(40), text(40)], { error: 'must be two names' })
+
+/** Reps on the instructor's count. */
+export const countSchema = record({
+  kind: oneOf(['count']),
+  sets: many().default(1),
+  reps: many(),
+  tempoSec: positiveSeconds().default(1.5),
+  restSec: seconds().default(0),
+  sides: oneOrTwo().default(1),
+  roles: oneOrTwo().default(1),
+  switchSec: seconds().default(5),
+  swapSec: seconds().default(5),
+  alternate: yesNo().default(false),
+  setupSec: seconds().default(0),
+  roleNames: roleNames().optional(),
+})
+export type CountDose = z.infer<typeof countSchema>
+
+function pieces(dose: CountDose, firstSide: Side): Pieces {
+  const repMs = toMs(dose.tempoSec)
+  return {
+    kind: 'reps',
+    times: dose.sets,
+    ms: dose.reps * repMs,
+    restMs: toMs(dose.restSec),
+    restKind: 'rest',
+    numbered: 'set',
+    count: dose.reps,
+    repMs,
+    alternate: dose.alternate ? firstSide : undefined,
+  }
+}
+
+function shape(dose: CountDose, sets: Pieces): TurnsShape {
+  return {
+    setupMs: toMs(dose.setupSec),
+    sides: dose.sides,
+    roles: dose.roles,
+    turnMs: piecesMs(sets),
+    switchMs: toMs(dose.switchSec),
+    swapMs: toMs(dose.swapSec),
+  }
+}
+
+export const count: DoseKind<CountDose> = {
+  lengthMs: (dose, { firstSide }) => turnsLengthMs(shape(dose, pieces(dose, firstSide))),
+  paced: () => false,
+  lay(dose, { firstSide }) {
+    const sets = pieces(dose, firstSide)
+    return layTurns(shape(dose, sets), firstSide, (turn, out) => layPieces(sets, turn, out))
+  },
+}

@@ -1,0 +1,24 @@
+import type { z } from 'zod'
+import { oneOf, record, seconds, yesNo } from '../fields'
+import { span } from '../spans'
+import { toMs } from '../units'
+import type { DoseKind } from './dose'
+
+/** A fixed time: talk, water, ritual, a game. */
+export const fixedSchema = record({
+  kind: oneOf(['fixed']),
+  sec: seconds(),
+  active: yesNo().optional(),
+})
+export type FixedDose = z.infer<typeof fixedSchema>
+
+export const fixed: DoseKind<FixedDose> = {
+  lengthMs: (dose) => toMs(dose.sec),
+  paced: () => false,
+  lay(dose, { activePhase }) {
+    const active = dose.active ?? activePhase
+    const time = span(active ? 'active' : 'talk', 0, toMs(dose.sec))
+    time.begins = active
+    return [time]
+  },
+}

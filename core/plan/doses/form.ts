@@ -1,0 +1,73 @@
+import type { z } from 'zod'
+import { factor, list, many, oneOf, positiveSeconds, record, seconds, slug, whole } from '../fields'
+import { span, type Span } from '../spans'
+import { scaleMs, toMs } from '../units'
+import type { DoseKind } from './dose'
+
+/** A set sequence, section by section. Runs count sections from 1, `from` and `to` inclusive. */
+export const formSchema = record({
+  kind: oneOf(['form']),
+  sections: list(record({ id: slug(), sec: positiveSeconds() }), 1),
+  runs: list(
+    record({
+      from: whole(1, 999).default(1),
+      to: whole(1, 999),
+      times: many().default(1),
+      tempo: factor().default(1),
+    }),
+    1,
+  ),
+  resetSec: seconds().default(5),
+  setupSec: seconds().default(0),
+})
+export type FormDose = z.infer<typeof formSchema>
+type Run = FormDose['runs'][number]
+
+/** The sum of the sections run, times the tempo, rounded once to the millisecond. */
+function runMs(dose: FormDose, run: Run): number {
+  const sections = dose.sections.slice(run.from - 1, run.to)
+  return scaleMs(
+    sections.reduce((sum, section) => sum + toMs(section.sec), 0),
+    run.tempo,
+  )
+}
+
+function numbered(round: number, s: Span): Span {
+  s.round = round
+  return s
+}
+
+export const form: DoseKind<FormDose> = {
+  lengthMs(dose) {
+    let ms = toMs(dose.setupSec)
+    let runs = 0
+    for (const run of dose.runs) {
+      ms += run.times * runMs(dose, run)
+      runs += run.times
+    }
+    return ms + (runs - 1) * toMs(dose.resetSec)
+  },
+  paced: () => false,
+  lay(dose) {
+    const out: Span[] = []
+    const resetMs = toMs(dose.resetSec)
+    let at = toMs(dose.setupSec)
+    if (at > 0) out.push(span('setup', 0, at))
+    let round = 0
+    for (const run of dose.runs) {
+      const ms = runMs(dose, run)
+      for (let n = 0; n < run.times; n++) {
+        round++
+        if (round > 1) {
+          if (resetMs > 0) out.push(numbered(round, span('reset', at, resetMs)))
+          at += resetMs
+        }
+        const work = numbered(round, span('run', at, ms))
+        work.begins = true
+        out.push(work)
+        at += ms
+      }
+    }
+    return out
+  },
+}

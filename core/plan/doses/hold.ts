@@ -1,0 +1,51 @@
+import type { z } from 'zod'
+import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../fields'
+import { toMs } from '../units'
+import type { DoseKind } from './dose'
+import { layPieces, layTurns, piecesMs, turnsLengthMs, type Pieces, type TurnsShape } from './turns'
+
+/** Static holds; one hold counts as one rep. */
+export const holdSchema = record({
+  kind: oneOf(['hold']),
+  sets: many().default(1),
+  holdSec: positiveSeconds(),
+  restSec: seconds().default(10),
+  sides: oneOrTwo().default(1),
+  switchSec: seconds().default(5),
+  setupSec: seconds().default(0),
+})
+export type HoldDose = z.infer<typeof holdSchema>
+
+function pieces(dose: HoldDose): Pieces {
+  return {
+    kind: 'hold',
+    times: dose.sets,
+    ms: toMs(dose.holdSec),
+    restMs: toMs(dose.restSec),
+    restKind: 'rest',
+    numbered: 'set',
+    count: 0,
+    repMs: 0,
+    alternate: undefined,
+  }
+}
+
+function shape(dose: HoldDose, holds: Pieces): TurnsShape {
+  return {
+    setupMs: toMs(dose.setupSec),
+    sides: dose.sides,
+    roles: 1,
+    turnMs: piecesMs(holds),
+    switchMs: toMs(dose.switchSec),
+    swapMs: 0,
+  }
+}
+
+export const hold: DoseKind<HoldDose> = {
+  lengthMs: (dose) => turnsLengthMs(shape(dose, pieces(dose))),
+  paced: () => false,
+  lay(dose, { firstSide }) {
+    const holds = pieces(dose)
+    return layTurns(shape(dose, holds), firstSide, (turn, out) => layPieces(holds, turn, out))
+  },
+}

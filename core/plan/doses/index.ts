@@ -1,0 +1,58 @@
+import { z } from 'zod'
+import { count, countSchema } from './count'
+import type { DoseKind, DoseSetting } from './dose'
+import { fixed, fixedSchema } from './fixed'
+import { form, formSchema } from './form'
+import { hold, holdSchema } from './hold'
+import { ladderOf, ladderSchemaOf } from './ladder'
+import { own, ownSchema } from './own'
+import { rounds, roundsSchema } from './rounds'
+
+/** The registry: what a stage may hold, each kind once with its schema. */
+const plainKinds = { count, own, rounds, hold, form, fixed }
+const plainSchemas = [countSchema, ownSchema, roundsSchema, holdSchema, formSchema, fixedSchema] as const
+
+const KINDS = ['count', 'own', 'rounds', 'hold', 'form', 'ladder', 'fixed'] as const
+const kindWanted = (kinds: readonly string[]) => (issue: { code?: string; input?: unknown }) =>
+  issue.code === 'invalid_union'
+    ? `must be one of ${kinds.join(', ')}`
+    : issue.input === undefined
+      ? 'is missing: it must be a dose'
+      : 'must be a dose'
+
+export const plainDoseSchema = z.discriminatedUnion('kind', plainSchemas, {
+  error: kindWanted(KINDS.filter((kind) => kind !== 'ladder')),
+})
+export type PlainDose = z.infer<typeof plainDoseSchema>
+
+export const ladderSchema = ladderSchemaOf(plainDoseSchema)
+export type LadderDose = z.infer<typeof ladderSchema>
+
+export const doseSchema = z.discriminatedUnion('kind', [...plainSchemas, ladderSchema], {
+  error: kindWanted(KINDS),
+})
+export type Dose = z.infer<typeof doseSchema>
+export type DoseName = Dose['kind']
+export const DOSE_NAMES: readonly DoseName[] = KINDS
+
+const ladder = ladderOf<PlainDose>((dose) => plainKinds[dose.kind] as DoseKind<PlainDose>)
+
+/** The kind that knows a dose. The registry's key settles the dose's type, which TypeScript cannot follow. */
+function kindOf(dose: Dose): DoseKind<Dose> {
+  return (dose.kind === 'ladder' ? ladder : plainKinds[dose.kind]) as DoseKind<Dose>
+}
+
+/** Length of a dose in ms for the slowest group that takes part (page 2, Doses). */
+export function doseLengthMs(dose: Dose, setting: DoseSetting): number {
+  return kindOf(dose).lengthMs(dose, setting)
+}
+
+/** The spans of a dose for one group, in order of time from 0. */
+export function layDose(dose: Dose, setting: DoseSetting) {
+  return kindOf(dose).lay(dose, setting)
+}
+
+/** Whether groups of different pace work a dose differently. */
+export function isPaced(dose: Dose): boolean {
+  return kindOf(dose).paced(dose)
+}

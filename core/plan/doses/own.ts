@@ -1,0 +1,76 @@
+import type { z } from 'zod'
+import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../fields'
+import { span, type Span } from '../spans'
+import { scaleMs, toMs } from '../units'
+import type { DoseKind } from './dose'
+import { layPieces, layTurns, piecesMs, turnsLengthMs, type Pieces, type TurnsShape } from './turns'
+
+/** Reps at each student's own pace, at most `capSec` from the start of the dose. */
+export const ownSchema = record({
+  kind: oneOf(['own']),
+  sets: many().default(1),
+  reps: many(),
+  tempoSec: positiveSeconds().default(1.5),
+  restSec: seconds().default(0),
+  sides: oneOrTwo().default(1),
+  switchSec: seconds().default(5),
+  capSec: positiveSeconds().optional(),
+  setupSec: seconds().default(0),
+})
+export type OwnDose = z.infer<typeof ownSchema>
+
+/** One rep takes `round(tempoMs · pace)` ms for a group. */
+function pieces(dose: OwnDose, pace: number): Pieces {
+  const repMs = scaleMs(toMs(dose.tempoSec), pace)
+  return {
+    kind: 'paced',
+    times: dose.sets,
+    ms: dose.reps * repMs,
+    restMs: toMs(dose.restSec),
+    restKind: 'breather',
+    numbered: 'set',
+    count: dose.reps,
+    repMs,
+    alternate: undefined,
+  }
+}
+
+function shape(dose: OwnDose, sets: Pieces): TurnsShape {
+  return {
+    setupMs: toMs(dose.setupSec),
+    sides: dose.sides,
+    roles: 1,
+    turnMs: piecesMs(sets),
+    switchMs: toMs(dose.switchSec),
+    swapMs: 0,
+  }
+}
+
+const capMs = (dose: OwnDose) => (dose.capSec === undefined ? Infinity : toMs(dose.capSec))
+
+/** What is left of the spans when the cap falls; a rep that the cap cuts is work, but no rep. */
+function cutAt(spans: Span[], endMs: number): Span[] {
+  const kept = spans.filter((s) => s.at < endMs)
+  for (const s of kept) {
+    if (s.at + s.ms <= endMs) continue
+    s.ms = endMs - s.at
+    if (s.repMs > 0) s.count = Math.floor(s.ms / s.repMs)
+  }
+  return kept
+}
+
+export const own: DoseKind<OwnDose> = {
+  lengthMs: (dose, { slowest }) => Math.min(turnsLengthMs(shape(dose, pieces(dose, slowest))), capMs(dose)),
+  paced: () => true,
+  lay(dose, { firstSide, pace }) {
+    const sets = pieces(dose, pace)
+    const turns = shape(dose, sets)
+    const end = Math.min(turnsLengthMs(turns), capMs(dose))
+    const spans = cutAt(
+      layTurns(turns, firstSide, (turn, out) => layPieces(sets, turn, out)),
+      end,
+    )
+    spans.push(span('stop', end, 0))
+    return spans
+  },
+}

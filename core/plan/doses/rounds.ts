@@ -1,0 +1,57 @@
+import type { z } from 'zod'
+import { list, many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text } from '../fields'
+import { toMs } from '../units'
+import { roleNames } from './count'
+import type { DoseKind } from './dose'
+import { layPieces, layTurns, piecesMs, turnsLengthMs, type Pieces, type TurnsShape } from './turns'
+
+/** Timed rounds. `switchSec` and `swapSec` are as long as the rest unless given. */
+export const roundsSchema = record({
+  kind: oneOf(['rounds']),
+  rounds: many(),
+  workSec: positiveSeconds(),
+  restSec: seconds().default(30),
+  sides: oneOrTwo().default(1),
+  roles: oneOrTwo().default(1),
+  switchSec: seconds().optional(),
+  swapSec: seconds().optional(),
+  tempoSec: positiveSeconds().optional(),
+  focus: list(text(120)).optional(),
+  setupSec: seconds().default(0),
+  roleNames: roleNames().optional(),
+})
+export type RoundsDose = z.infer<typeof roundsSchema>
+
+function pieces(dose: RoundsDose): Pieces {
+  return {
+    kind: 'round',
+    times: dose.rounds,
+    ms: toMs(dose.workSec),
+    restMs: toMs(dose.restSec),
+    restKind: 'rest',
+    numbered: 'round',
+    count: 0,
+    repMs: dose.tempoSec === undefined ? 0 : toMs(dose.tempoSec),
+    alternate: undefined,
+  }
+}
+
+function shape(dose: RoundsDose, rounds: Pieces): TurnsShape {
+  return {
+    setupMs: toMs(dose.setupSec),
+    sides: dose.sides,
+    roles: dose.roles,
+    turnMs: piecesMs(rounds),
+    switchMs: dose.switchSec === undefined ? rounds.restMs : toMs(dose.switchSec),
+    swapMs: dose.swapSec === undefined ? rounds.restMs : toMs(dose.swapSec),
+  }
+}
+
+export const rounds: DoseKind<RoundsDose> = {
+  lengthMs: (dose) => turnsLengthMs(shape(dose, pieces(dose))),
+  paced: () => false,
+  lay(dose, { firstSide }) {
+    const work = pieces(dose)
+    return layTurns(shape(dose, work), firstSide, (turn, out) => layPieces(work, turn, out))
+  },
+}

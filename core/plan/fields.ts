@@ -1,0 +1,127 @@
+import { z } from 'zod'
+
+/** The kinds of value a plan file is made of, each with the sentence that says what is wanted. */
+
+const MAX_SECONDS = 1e9
+
+function told(wanted: string) {
+  return (issue: { input?: unknown }) => (issue.input === undefined ? `is missing: it ${wanted}` : wanted)
+}
+
+/** A whole number in a range, both ends included. */
+export function whole(min: number, max: number) {
+  const wanted =
+    max === Infinity
+      ? `must be a whole number, ${min} or more`
+      : `must be a whole number from ${min} to ${max}`
+  return z
+    .number({ error: told(wanted) })
+    .refine((n) => Number.isInteger(n) && n >= min && n <= Math.min(max, Number.MAX_SAFE_INTEGER), {
+      error: wanted,
+    })
+}
+
+/** Reps, sets, rounds, times, laps, teams. */
+export const many = () => whole(1, 999)
+export const layerNumber = () => whole(1, 99)
+
+/** A number in a range, decimals allowed. */
+export function between(min: number, max: number) {
+  const wanted = `must be a number from ${min} to ${max}`
+  return z.number({ error: told(wanted) }).refine((n) => n >= min && n <= max, { error: wanted })
+}
+
+const hasMilliseconds = (n: number) => n <= MAX_SECONDS && Math.round(n * 1000) / 1000 === n
+
+/** Seconds, 0 or more, at most three decimals. */
+export function seconds() {
+  const wanted = 'must be seconds, 0 or more, with at most three decimals'
+  return z.number({ error: told(wanted) }).refine((n) => n >= 0 && hasMilliseconds(n), { error: wanted })
+}
+
+/** Seconds above 0, at most three decimals: work, tempo, holds, caps, sections. */
+export function positiveSeconds() {
+  const wanted = 'must be seconds above 0, with at most three decimals'
+  return z.number({ error: told(wanted) }).refine((n) => n > 0 && hasMilliseconds(n), { error: wanted })
+}
+
+/** A factor above 0, such as the tempo of a form run. */
+export function factor() {
+  const wanted = 'must be a number above 0, at most 100'
+  return z.number({ error: told(wanted) }).refine((n) => n > 0 && n <= 100, { error: wanted })
+}
+
+/** Text that says something. */
+export function text(max = 2000) {
+  const wanted = `must be text of 1 to ${max} characters`
+  return z
+    .string({ error: told(wanted) })
+    .refine((s) => s.trim().length > 0 && s.length <= max, { error: wanted })
+}
+
+/** Free notes, which may be empty. */
+export function notes(max = 20_000) {
+  const wanted = `must be text of at most ${max} characters`
+  return z.string({ error: told(wanted) }).refine((s) => s.length <= max, { error: wanted })
+}
+
+/** An id: small letters, digits and hyphens. */
+export function slug() {
+  const wanted = 'must be an id of small letters, digits and hyphens'
+  return z.string({ error: told(wanted) }).refine((s) => /^[a-z0-9-]{1,100}$/.test(s), { error: wanted })
+}
+
+export function oneOf<const T extends readonly [string, ...string[]]>(names: T) {
+  return z.enum(names, { error: told(`must be one of ${names.join(', ')}`) })
+}
+
+/** 1 or 2: sides worked, roles taken. */
+export function oneOrTwo() {
+  const wanted = 'must be 1 or 2'
+  return z.union([z.literal(1), z.literal(2)], { error: told(wanted) })
+}
+
+export function yesNo() {
+  return z.boolean({ error: told('must be true or false') })
+}
+
+export function list<T extends z.ZodType>(item: T, min = 0, max = Infinity) {
+  const wanted =
+    max === Infinity
+      ? min === 0
+        ? 'must be a list'
+        : `must be a list with at least ${min}`
+      : `must be a list of ${min} to ${max}`
+  return z
+    .array(item, { error: told(wanted) })
+    .refine((a) => a.length >= min && a.length <= max, { error: wanted })
+}
+
+export function record<T extends z.ZodRawShape>(shape: T) {
+  return z.strictObject(shape, {
+    error: (issue) => (issue.code === 'unrecognized_keys' ? undefined : told('must be an object')(issue)),
+  })
+}
+
+/** A day of the calendar that exists, as YYYY-MM-DD. */
+export function day() {
+  const wanted = 'must be a date, YYYY-MM-DD'
+  return z.string({ error: told(wanted) }).refine(isDay, { error: wanted })
+}
+
+function isDay(s: string): boolean {
+  const parts = /^(\d{4})-(\d\d)-(\d\d)$/.exec(s)
+  if (!parts) return false
+  const [year, month, date] = parts.slice(1).map(Number) as [number, number, number]
+  const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0
+  const days = [31, leap ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]
+  return month >= 1 && month <= 12 && date >= 1 && date <= (days[month - 1] ?? 0)
+}
+
+/** A clock time of 24 hours, HH:MM. */
+export function clockTime() {
+  const wanted = 'must be a time, HH:MM'
+  return z
+    .string({ error: told(wanted) })
+    .refine((s) => /^([01]\d|2[0-3]):[0-5]\d$/.test(s), { error: wanted })
+}

@@ -1,0 +1,20 @@
+import { faultsOf, oncePerPath, type Fault } from './faults'
+import { ruleFaults } from './rules'
+import { planSchema, type Plan } from './schema'
+
+export type Parsed = { ok: true; plan: Plan } | { ok: false; faults: Fault[] }
+
+/**
+ * A plan document checked against page 2: its plan with the defaults filled in, or every fault at once, each with the
+ * path of the deepest field at fault.
+ *
+ * @param json the parsed JSON of a plan file
+ * @example parsePlan({ format: 'golden-lintel/plan', … }) // { ok: true, plan }
+ */
+export function parsePlan(json: unknown): Parsed {
+  const shaped = planSchema.safeParse(json)
+  const faults = [...(shaped.success ? [] : faultsOf(shaped.error)), ...ruleFaults(json)]
+  return shaped.success && faults.length === 0
+    ? { ok: true, plan: shaped.data }
+    : { ok: false, faults: oncePerPath(faults) }
+}

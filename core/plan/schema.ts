@@ -1,0 +1,102 @@
+import { z } from 'zod'
+import { doseSchema } from './doses'
+import {
+  between,
+  clockTime,
+  day,
+  layerNumber,
+  list,
+  many,
+  notes,
+  oneOf,
+  positiveSeconds,
+  record,
+  seconds,
+  slug,
+  text,
+  whole,
+} from './fields'
+import { PHASE_NAMES } from './phases'
+
+/**
+ * The plan file, `golden-lintel/plan` version 1 (page 2). This schema settles the form of every field; what fields ask of
+ * one another is in `rules.ts`. Fields that belong to one mode have no default here, so that a parsed plan written back
+ * to a file is the same plan; the modes supply those defaults.
+ */
+
+export const PLAN_FORMAT = 'golden-lintel/plan'
+export const PRIORITIES = ['must', 'should', 'could'] as const
+export const MODES = ['together', 'oneCount', 'layers', 'turns', 'stations'] as const
+
+export const groupSchema = record({
+  id: slug(),
+  name: text(80),
+  ranks: list(text(80)),
+  headcount: whole(0, Infinity),
+  pace: between(0.5, 2).default(1),
+})
+
+export const trackSchema = record({
+  groups: list(slug(), 1),
+  technique: slug(),
+  layer: layerNumber().default(1),
+  title: text(200).optional(),
+  dose: doseSchema.optional(),
+})
+
+export const stationSchema = record({
+  title: text(200),
+  technique: slug().optional(),
+  layer: layerNumber().default(1),
+})
+
+export const blockSchema = record({
+  id: slug(),
+  title: text(200),
+  phase: oneOf(PHASE_NAMES),
+  priority: oneOf(PRIORITIES).default('should'),
+  mode: oneOf(MODES).default('together'),
+  technique: slug().optional(),
+  layer: layerNumber().default(1),
+  dose: doseSchema.optional(),
+  tracks: list(trackSchema, 1).optional(),
+  holding: record({ title: text(200), technique: slug().optional() }).optional(),
+  afterTurn: oneOf(['holding', 'taught']).optional(),
+  handoverSec: seconds().optional(),
+  stations: list(stationSchema, 1).optional(),
+  teams: many().optional(),
+  workSec: positiveSeconds().optional(),
+  moveSec: seconds().optional(),
+  laps: many().optional(),
+  setupSec: seconds().optional(),
+  minSec: seconds().optional(),
+  intensity: between(1, 10).optional(),
+  part: text(200).optional(),
+  notes: notes().optional(),
+})
+
+export const planSchema = record({
+  format: z.literal(PLAN_FORMAT, { error: `must be "${PLAN_FORMAT}"` }),
+  version: z.literal(1, { error: 'must be 1' }),
+  title: text(200),
+  date: day().optional(),
+  start: clockTime().optional(),
+  lengthMin: whole(5, 240),
+  transitionSec: seconds().default(10),
+  firstSide: oneOf(['R', 'L']).default('R'),
+  groups: list(groupSchema, 1, 12),
+  blocks: list(blockSchema, 0, 120),
+  theme: notes(500).optional(),
+  notes: notes().optional(),
+  acknowledged: list(
+    record({ code: text(80), blocks: list(slug()).optional(), reason: text(2000) }),
+  ).optional(),
+})
+
+export type Plan = z.infer<typeof planSchema>
+export type Block = Plan['blocks'][number]
+export type Group = Plan['groups'][number]
+export type Track = z.infer<typeof trackSchema>
+export type Station = z.infer<typeof stationSchema>
+export type Mode = Block['mode']
+export type Priority = Block['priority']

@@ -1,0 +1,100 @@
+/** The side worked: right, left. */
+export type Side = 'R' | 'L'
+/** Who works in a drill of two roles: A first, then B. */
+export type Role = 'A' | 'B'
+
+/** Every moment of a plan belongs, for each group, to exactly one of these. */
+export const TIME_CLASSES = ['work', 'rest', 'talk', 'holding', 'idle', 'transition'] as const
+export type TimeClass = (typeof TIME_CLASSES)[number]
+
+/**
+ * What a stretch of time holds. The kind settles the time class, the cues called and how reps are credited, so one list
+ * of spans serves the timeline, the cues and the credit, and they cannot disagree.
+ */
+export type SpanKind =
+  | 'setup'
+  | 'reps' // a set on the count: `count` reps of `repMs`
+  | 'paced' // a set at one's own pace: whole reps only are credited
+  | 'round' // timed work; reps are estimated from `repMs`
+  | 'hold' // one rep when wholly present
+  | 'run' // a form run: one rep when wholly present
+  | 'station' // timed work in a rotation, no reps
+  | 'active' // fixed time that is work
+  | 'talk'
+  | 'rest'
+  | 'breather' // rest between sets at one's own pace: nobody calls it
+  | 'swap'
+  | 'switch'
+  | 'reset'
+  | 'bridge'
+  | 'handover'
+  | 'move'
+  | 'holding' // turns: another group is being taught, this one practises by itself
+  | 'idle'
+  | 'stop' // no length: the end of own-pace work
+
+const CLASS_OF: Record<SpanKind, TimeClass> = {
+  setup: 'talk',
+  reps: 'work',
+  paced: 'work',
+  round: 'work',
+  hold: 'work',
+  run: 'work',
+  station: 'work',
+  active: 'work',
+  talk: 'talk',
+  rest: 'rest',
+  breather: 'rest',
+  swap: 'rest',
+  switch: 'rest',
+  reset: 'rest',
+  bridge: 'talk',
+  handover: 'transition',
+  move: 'transition',
+  holding: 'holding',
+  idle: 'idle',
+  stop: 'idle',
+}
+
+/** One stretch of one kind. A class with every field in place from the start: one object shape keeps the timeline fast. */
+export class Span {
+  cls: TimeClass
+  /** First work of a turn, a form run or active time: `begin` is called here. */
+  begins = false
+  count = 0
+  repMs = 0
+  /** Reps go first side, other side, first side… within the set. */
+  alternate: Side | undefined = undefined
+  side: Side | undefined = undefined
+  role: Role | undefined = undefined
+  set: number | undefined = undefined
+  round: number | undefined = undefined
+  stage: number | undefined = undefined
+  /** A ladder's stage may work a layer of its own. */
+  layer: number | undefined = undefined
+
+  /**
+   * @param at ms from the start of the stretch it lies in
+   * @param ms its length
+   */
+  constructor(
+    readonly kind: SpanKind,
+    public at: number,
+    public ms: number,
+  ) {
+    this.cls = CLASS_OF[kind]
+  }
+
+  /** Its place in a turn. */
+  inTurn(turn: { side: Side | undefined; role: Role | undefined }): this {
+    this.side = turn.side
+    this.role = turn.role
+    return this
+  }
+}
+
+export function span(kind: SpanKind, at: number, ms: number): Span {
+  return new Span(kind, at, ms)
+}
+
+export const otherSide = (side: Side): Side => (side === 'R' ? 'L' : 'R')

@@ -1,0 +1,45 @@
+import tailwindcss from '@tailwindcss/vite'
+
+/**
+ * The application is rendered in the browser: every page stands behind the sign-in and the floor must run with the network
+ * gone, so a server-rendered first page would serve nobody. The server still refuses a page to who is not signed in.
+ */
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  ssr: false,
+  telemetry: false,
+  devtools: { enabled: false },
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', 'nuxt-auth-utils', '@nuxt/eslint'],
+  buildDir: process.env.LINTEL_NUXT_DIR ?? '.nuxt',
+  css: ['~/assets/main.css'],
+  components: [{ path: '~/components', pathPrefix: false }],
+  app: {
+    head: {
+      title: 'Golden Lintel',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1, viewport-fit=cover' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
+  },
+  runtimeConfig: {
+    database: { host: '127.0.0.1', port: '', user: '', password: '', name: '' },
+    session: {
+      name: 'golden-lintel',
+      password: '',
+      maxAge: 60 * 60 * 24 * 14,
+      cookie: { sameSite: 'lax', secure: false, httpOnly: true },
+    },
+    public: {
+      /** Only the tests switch this on: the page's clock may then be moved from outside. */
+      testClock: '',
+    },
+  },
+  nitro: {
+    output: { dir: process.env.LINTEL_OUTPUT_DIR ?? '.output' },
+    errorHandler: '~~/server/http/error-handler.ts',
+    typescript: { strict: true },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  eslint: { config: { standalone: true } },
+  vite: { plugins: [tailwindcss()], build: { target: 'es2022' } },
+})

@@ -1,0 +1,95 @@
+import { spawnSync, type StdioOptions } from 'node:child_process'
+import { closeSync, existsSync, openSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import { RUN_DATABASE, runDir } from '../setup/folders'
+import { DATABASE_USER, ensureSchema, runningDatabase, startDatabase, type PrivateDatabase } from '../setup/mariadb'
+import { prepareSchema } from './start'
+
+const dir = join(runDir, 'db')
+const USAGE = 'npm run db -- up | down | reset | shell | backup FILE | restore FILE'
+
+/** Runs one of MariaDB's own clients; the password goes by the environment, never by the command line. */
+function client(db: PrivateDatabase, program: string, args: string[], stdio: StdioOptions): void {
+  const done = spawnSync(
+    program,
+    ['--no-defaults', '--host=127.0.0.1', `--port=${db.port}`, `--user=${DATABASE_USER}`, ...args],
+    { stdio, env: { ...process.env, MYSQL_PWD: db.secrets.databaseUser } },
+  )
+  if (done.status !== 0) throw new Error(`${program} failed${done.error ? `: ${done.error.message}` : ''}`)
+}
+
+/** Uses the running server, or starts it for the length of one task. */
+async function withDatabase(task: (db: PrivateDatabase) => Promise<void> | void): Promise<void> {
+  const running = runningDatabase(dir)
+  const db = running ?? (await startDatabase(dir))
+  try {
+    await task(db)
+  } finally {
+    if (!running) await db.stop()
+  }
+}
+
+function fileFrom(args: string[]): string {
+  if (!args[1]) throw new Error(`${args[0]} needs a file: ${USAGE}`)
+  return resolve(process.env.INIT_CWD ?? process.cwd(), args[1])
+}
+
+const VERBS: Record<string, (args: string[]) => Promise<void>> = {
+  async up() {
+    const db = runningDatabase(dir) ?? (await startDatabase(dir, { detached: true }))
+    await prepareSchema(db, RUN_DATABASE)
+    console.log(`The database is up on 127.0.0.1:${db.port}, process ${db.pid}.`)
+  },
+  async down() {
+    const db = runningDatabase(dir)
+    await db?.stop()
+    console.log(db ? 'The database is down.' : 'The database was not up.')
+  },
+  reset: () =>
+    withDatabase(async (db) => {
+      await ensureSchema(db, RUN_DATABASE, true)
+      await prepareSchema(db, RUN_DATABASE)
+    }),
+  shell: () => withDatabase((db) => client(db, 'mariadb', [RUN_DATABASE], 'inherit')),
+  async backup(args) {
+    const file = fileFrom(args)
+    if (existsSync(file)) throw new Error(`${file} exists already: name a new file.`)
+    await withDatabase((db) => {
+      const out = openSync(file, 'wx', 0o600)
+      try {
+        client(db, 'mariadb-dump', ['--single-transaction', '--routines', RUN_DATABASE], ['ignore', out, 'inherit'])
+      } finally {
+        closeSync(out)
+      }
+      console.log(`Backed up to ${file}.`)
+    })
+  },
+  async restore(args) {
+    const file = fileFrom(args)
+    if (!existsSync(file)) throw new Error(`There is no file ${file}.`)
+    await withDatabase(async (db) => {
+      await ensureSchema(db, RUN_DATABASE, true)
+      const input = openSync(file, 'r')
+      try {
+        client(db, 'mariadb', [RUN_DATABASE], [input, 'inherit', 'inherit'])
+      } finally {
+        closeSync(input)
+      }
+      await prepareSchema(db, RUN_DATABASE)
+      console.log(`Restored from ${file}.`)
+    })
+  },
+}
+
+export async function main(args: string[]): Promise<void> {
+  const verb = VERBS[args[0] ?? '']
+  try {
+    if (!verb) throw new Error(`Say one of: ${USAGE}`)
+    await verb(args)
+  } catch (error) {
+    console.error((error as Error).message)
+    process.exitCode = 1
+  }
+  if (args[0] !== 'up') return
+  process.exit(process.exitCode ?? 0)
+}

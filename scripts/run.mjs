@@ -1,0 +1,8 @@
+// npm run dev | shots | db | demo: the developers' commands, each with the machine set up first.
+import { fail, runCommand, setUpMachine } from './setup/machine.mjs'
+
+const COMMANDS = ['dev', 'shots', 'db', 'demo']
+const [name = '', ...args] = process.argv.slice(2)
+if (!COMMANDS.includes(name)) fail(`Say one of: ${COMMANDS.join(', ')}.`)
+setUpMachine({ browser: name === 'shots' })
+await runCommand(name, args)

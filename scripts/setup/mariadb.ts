@@ -1,0 +1,185 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir, userInfo } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
+import mariadb from 'mariadb'
+import { end, freePort, runs } from './processes'
+import { secretsIn, type Secrets } from './secrets'
+
+/**
+ * A private MariaDB on loopback: its own data folder, socket, free port and generated passwords. The system's server, if
+ * there is one, is never touched.
+ */
+export interface PrivateDatabase {
+  dir: string
+  port: number
+  pid: number
+  socket: string
+  secrets: Secrets
+  stop(): Promise<void>
+}
+
+export const DATABASE_USER = 'lintel'
+
+interface Kept {
+  pid: number
+  port: number
+}
+
+const paths = (dir: string) => ({
+  data: join(dir, 'data'),
+  log: join(dir, 'mariadb.log'),
+  init: join(dir, 'init.sql'),
+  kept: join(dir, 'mariadb.json'),
+  secrets: join(dir, 'secrets.json'),
+  // A socket's path must stay under 108 characters, so it lies in the system's temporary folder.
+  socket: join(tmpdir(), `lintel-${createHash('sha256').update(dir).digest('hex').slice(0, 12)}.sock`),
+})
+
+function keptIn(dir: string): Kept | undefined {
+  try {
+    return JSON.parse(readFileSync(paths(dir).kept, 'utf8')) as Kept
+  } catch {
+    return undefined
+  }
+}
+
+const program = (name: string) => (existsSync(`/usr/sbin/${name}`) ? `/usr/sbin/${name}` : name)
+
+/** Makes the data folder beside its place and moves it there whole, so that a killed start leaves no half of one. */
+function makeDataFolder(dir: string): void {
+  const { data } = paths(dir)
+  if (existsSync(data)) return
+  const making = `${data}.making`
+  rmSync(making, { recursive: true, force: true })
+  mkdirSync(dir, { recursive: true })
+  const done = spawnSync(
+    'mariadb-install-db',
+    [
+      '--no-defaults',
+      `--datadir=${making}`,
+      `--user=${userInfo().username}`,
+      '--auth-root-authentication-method=normal',
+      '--skip-test-db',
+      '--skip-name-resolve',
+    ],
+    { encoding: 'utf8' },
+  )
+  if (done.status !== 0) throw new Error(`mariadb-install-db failed:\n${done.stderr || done.stdout}`)
+  renameSync(making, data)
+}
+
+/** Read by the server at every start, so accounts and passwords are always as the secrets say. */
+function writeInit(dir: string, secrets: Secrets): void {
+  const user = `'${DATABASE_USER}'@'127.0.0.1'`
+  writeFileSync(
+    paths(dir).init,
+    [
+      `ALTER USER 'root'@'localhost' IDENTIFIED BY '${secrets.databaseRoot}';`,
+      `CREATE USER IF NOT EXISTS ${user} IDENTIFIED BY '${secrets.databaseUser}';`,
+      `ALTER USER ${user} IDENTIFIED BY '${secrets.databaseUser}';`,
+      `GRANT ALL PRIVILEGES ON \`lintel%\`.* TO ${user};`,
+      '',
+    ].join('\n'),
+    { mode: 0o600 },
+  )
+}
+
+/** The server of this folder that is running already, if any. */
+export function runningDatabase(dir: string): PrivateDatabase | undefined {
+  const kept = keptIn(dir)
+  const { data, socket, secrets } = paths(dir)
+  if (!kept || !runs(kept.pid, data)) return undefined
+  return { dir, ...kept, socket, secrets: secretsIn(secrets), stop: () => end(kept.pid, data) }
+}
+
+/**
+ * Starts the private server of a folder, making the folder when it is new. One that a killed process left behind is
+ * ended first.
+ *
+ * @param options.durable off for tests: the disk is not waited for at each commit
+ * @param options.detached the server outlives this process (npm run db -- up)
+ */
+export async function startDatabase(
+  dir: string,
+  options: { durable?: boolean; detached?: boolean } = {},
+): Promise<PrivateDatabase> {
+  await runningDatabase(dir)?.stop()
+  const { data, log, init, kept, socket, secrets: secretsFile } = paths(dir)
+  makeDataFolder(dir)
+  const secrets = secretsIn(secretsFile)
+  writeInit(dir, secrets)
+  rmSync(socket, { force: true })
+  const port = await freePort()
+  const out = openSync(log, 'a')
+  const child = spawn(
+    program('mariadbd'),
+    [
+      '--no-defaults',
+      `--datadir=${data}`,
+      `--socket=${socket}`,
+      `--port=${port}`,
+      '--bind-address=127.0.0.1',
+      `--user=${userInfo().username}`,
+      `--init-file=${init}`,
+      '--skip-name-resolve',
+      '--skip-log-bin',
+      '--character-set-server=utf8mb4',
+      '--collation-server=utf8mb4_unicode_520_ci',
+      '--default-storage-engine=InnoDB',
+      '--sql-mode=TRADITIONAL',
+      '--default-time-zone=+00:00',
+      '--innodb-buffer-pool-size=64M',
+      `--innodb-flush-log-at-trx-commit=${options.durable === false ? 0 : 1}`,
+    ],
+    // Its own process group: a Ctrl-C in the terminal reaches the start command, which then stops the server in order.
+    { stdio: ['ignore', out, out], detached: true },
+  )
+  if (options.detached) child.unref()
+  const pid = child.pid
+  if (!pid) throw new Error('mariadbd could not be started')
+  writeFileSync(kept, JSON.stringify({ pid, port }))
+  await untilReady(port, secrets, () => child.exitCode === null, log)
+  return { dir, port, pid, socket, secrets, stop: () => end(pid, data) }
+}
+
+async function untilReady(port: number, secrets: Secrets, alive: () => boolean, log: string): Promise<void> {
+  for (let tries = 0; tries < 600; tries++) {
+    if (!alive()) break
+    try {
+      const connection = await mariadb.createConnection({
+        host: '127.0.0.1',
+        port,
+        user: DATABASE_USER,
+        password: secrets.databaseUser,
+        connectTimeout: 1000,
+      })
+      await connection.end()
+      return
+    } catch {
+      await pause(100)
+    }
+  }
+  throw new Error(`MariaDB did not come up. The end of its log:\n${readFileSync(log, 'utf8').slice(-3000)}`)
+}
+
+/** Makes an empty database if there is none of that name. */
+export async function ensureSchema(db: PrivateDatabase, name: string, fresh = false): Promise<void> {
+  if (!/^lintel[a-z0-9_]*$/.test(name)) throw new Error(`a database name must start with lintel: ${name}`)
+  const connection = await mariadb.createConnection({
+    host: '127.0.0.1',
+    port: db.port,
+    user: DATABASE_USER,
+    password: db.secrets.databaseUser,
+  })
+  try {
+    if (fresh) await connection.query(`DROP DATABASE IF EXISTS \`${name}\``)
+    await connection.query(
+      `CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci`,
+    )
+  } finally {
+    await connection.end()
+  }
+}
