@@ -9,7 +9,7 @@ export default defineNuxtConfig({
   ssr: false,
   telemetry: false,
   devtools: { enabled: false },
-  modules: ['@pinia/nuxt', '@vueuse/nuxt', 'nuxt-auth-utils', '@nuxt/eslint'],
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', 'nuxt-auth-utils'],
   buildDir: process.env.LINTEL_NUXT_DIR ?? '.nuxt',
   css: ['~/assets/main.css'],
   components: [{ path: '~/components', pathPrefix: false }],
@@ -40,6 +40,5 @@ export default defineNuxtConfig({
     typescript: { strict: true },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
-  eslint: { config: { standalone: true } },
   vite: { plugins: [tailwindcss()], build: { target: 'es2022' } },
 })

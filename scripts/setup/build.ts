@@ -23,9 +23,9 @@ function sourceStamp(): string {
   return hash.digest('hex').slice(0, 16)
 }
 
-/** Generated types and lint settings, which the build and the checks read. */
+/** Generated types, which the build and the checks read. */
 export function prepareNuxt(): void {
-  if (existsSync(join(root, '.nuxt', 'eslint.config.mjs'))) return
+  if (existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) return
   nuxt(['prepare'], {})
 }
 

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import type { z } from 'zod'
 import { layerNumber, list, oneOf, record, seconds, text } from '../fields'
 import { span, type Span } from '../spans'
 import { toMs } from '../units'

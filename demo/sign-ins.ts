@@ -1,0 +1,15 @@
+/** The people who may sign in to the demo club. Made up, like everything in it. */
+export const demoSignIns = [
+  {
+    name: 'Marit Vasshaug',
+    email: 'marit@ropewalk.example',
+    password: 'under-the-lintel',
+    role: 'head',
+  },
+  {
+    name: 'Idris Calloway',
+    email: 'idris@ropewalk.example',
+    password: 'between-two-posts',
+    role: 'instructor',
+  },
+] as const

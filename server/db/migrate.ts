@@ -1,0 +1,24 @@
+import type { Sequelize } from 'sequelize'
+import { SequelizeStorage, Umzug } from 'umzug'
+import * as firstClass from './migrations/0001-first-class'
+
+/** Every migration in order: a new one is a file and a line here. */
+const MIGRATIONS = [{ name: '0001-first-class', ...firstClass }]
+
+export function migrator(sequelize: Sequelize): Umzug<Sequelize> {
+  return new Umzug({
+    migrations: MIGRATIONS.map(({ name, up, down }) => ({
+      name,
+      up: ({ context }: { context: Sequelize }) => up(context),
+      down: ({ context }: { context: Sequelize }) => down(context),
+    })),
+    context: sequelize,
+    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    logger: undefined,
+  })
+}
+
+/** Applies what is not applied yet; the names of what was. */
+export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  return (await migrator(sequelize).up()).map(({ name }) => name)
+}

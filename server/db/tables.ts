@@ -1,0 +1,184 @@
+import { DataTypes as T, type Model, type ModelAttributes, type ModelStatic, type Optional, type Sequelize } from 'sequelize'
+import type * as R from './rows'
+
+/** A table whose rows are plain objects of type `Row`; `Given` are the columns the database fills when left out. */
+export type Table<Row extends object, Given extends keyof Row = never> = ModelStatic<
+  Model<Row, Optional<Row, Given>>
+>
+
+export interface Tables {
+  clubs: Table<R.ClubRow>
+  users: Table<R.UserRow>
+  ranks: Table<R.RankRow>
+  groups: Table<R.GroupRow>
+  groupRanks: Table<R.GroupRankRow>
+  students: Table<R.StudentRow>
+  items: Table<R.ItemRow>
+  plans: Table<R.PlanRow, 'savedAt'>
+  planVersions: Table<R.PlanVersionRow, 'savedAt'>
+  classes: Table<R.ClassRow>
+  runEvents: Table<R.RunEventRow, 'receivedAt'>
+  presence: Table<R.PresenceRow, 'receivedAt'>
+  ledger: Table<R.LedgerRow, 'writtenAt'>
+}
+
+const id = { type: T.STRING(36), allowNull: false }
+const key = { ...id, primaryKey: true }
+const slugKey = { type: T.STRING(100), allowNull: false, primaryKey: true }
+const text = { type: T.STRING, allowNull: false }
+const maybeText = { type: T.STRING }
+const whole = { type: T.INTEGER, allowNull: false }
+const day = { type: T.DATEONLY, allowNull: false }
+const json = { type: T.JSON, allowNull: false }
+const yesNo = { type: T.BOOLEAN, allowNull: false }
+const epochMs = { type: T.BIGINT, allowNull: false }
+const stamp = { type: T.DATE(3) }
+/** Decimals come back as text from the driver. */
+const decimal = (name: string, digits: number, places: number) => ({
+  type: T.DECIMAL(digits, places),
+  get(this: Model) {
+    const value = this.getDataValue(name as never) as unknown
+    return value === null || value === undefined ? null : Number(value)
+  },
+})
+
+/** Sequelize writes into the column definitions it is given, and ours are shared. */
+function ownCopies<C extends object>(columns: C): C {
+  return Object.fromEntries(Object.entries(columns).map(([name, column]) => [name, { ...column }])) as C
+}
+
+export function defineTables(sequelize: Sequelize): Tables {
+  const table = <Row extends object, Given extends keyof Row = never>(
+    name: string,
+    columns: ModelAttributes<Model<Row, Optional<Row, Given>>, Row>,
+  ): Table<Row, Given> =>
+    sequelize.define<Model<Row, Optional<Row, Given>>>(name, ownCopies(columns), { tableName: name })
+
+  return {
+    clubs: table<R.ClubRow>('clubs', {
+      id: key,
+      name: text,
+      place: text,
+      zone: text,
+      firstSide: text,
+      lengthMin: whole,
+      startTime: text,
+    }),
+    users: table<R.UserRow>('users', { id: key, clubId: id, email: text, name: text, role: text, passwordHash: text }),
+    ranks: table<R.RankRow>('ranks', {
+      clubId: key,
+      id: slugKey,
+      name: text,
+      position: whole,
+      colour: text,
+      ink: text,
+    }),
+    groups: table<R.GroupRow>('class_groups', {
+      clubId: key,
+      id: slugKey,
+      name: text,
+      position: whole,
+      pace: decimal('pace', 4, 3),
+    }),
+    groupRanks: table<R.GroupRankRow>('group_ranks', { clubId: key, groupId: slugKey, rankId: slugKey }),
+    students: table<R.StudentRow>('students', {
+      id: key,
+      clubId: id,
+      firstName: text,
+      lastName: text,
+      birthDate: { type: T.DATEONLY },
+      rankId: text,
+      rankSince: { type: T.DATEONLY },
+      notches: whole,
+      groupId: text,
+      heightCm: { type: T.INTEGER },
+      massKg: decimal('massKg', 5, 1),
+      floorNote: maybeText,
+      active: yesNo,
+    }),
+    items: table<R.ItemRow>('items', {
+      clubId: key,
+      id: slugKey,
+      name: text,
+      category: text,
+      sides: whole,
+      partner: text,
+      layers: json,
+      keyPoints: json,
+      caution: maybeText,
+    }),
+    plans: table<R.PlanRow, 'savedAt'>('plans', {
+      id: key,
+      clubId: id,
+      title: text,
+      body: json,
+      version: whole,
+      totalMs: whole,
+      spareMs: whole,
+      blocks: whole,
+      savedBy: id,
+      savedAt: stamp,
+    }),
+    planVersions: table<R.PlanVersionRow, 'savedAt'>('plan_versions', {
+      id: key,
+      clubId: id,
+      planId: id,
+      version: whole,
+      outcome: text,
+      body: json,
+      savedBy: id,
+      savedAt: stamp,
+    }),
+    classes: table<R.ClassRow>('classes', {
+      id: key,
+      clubId: id,
+      planId: id,
+      day,
+      startTime: text,
+      lengthMin: whole,
+      teacherId: { type: T.STRING(36) },
+      state: text,
+      runPlan: { type: T.JSON },
+      ledgerRevision: whole,
+    }),
+    runEvents: table<R.RunEventRow, 'receivedAt'>('run_events', {
+      id: key,
+      clubId: id,
+      classId: id,
+      kind: text,
+      atMs: epochMs,
+      undoes: maybeText,
+      sentBy: id,
+      receivedAt: stamp,
+    }),
+    presence: table<R.PresenceRow, 'receivedAt'>('presence', {
+      id: key,
+      clubId: id,
+      classId: id,
+      studentId: { type: T.STRING(36) },
+      kind: text,
+      atMs: epochMs,
+      reason: maybeText,
+      undoes: maybeText,
+      sentBy: id,
+      receivedAt: stamp,
+    }),
+    ledger: table<R.LedgerRow, 'writtenAt'>('practice_ledger', {
+      clubId: key,
+      classId: key,
+      revision: { ...whole, primaryKey: true },
+      studentId: key,
+      itemId: slugKey,
+      layer: { ...whole, primaryKey: true },
+      day,
+      workMs: whole,
+      holdingMs: whole,
+      repsL: whole,
+      repsR: whole,
+      repsN: whole,
+      received: whole,
+      estimated: yesNo,
+      writtenAt: stamp,
+    }),
+  }
+}
