@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { Plan, PresenceMark, RunEvent } from '../../core'
 import type { Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'
-import { badFields, notFound } from '../http/problem'
+import { badFields, notFound, Problem } from '../http/problem'
 import { fault } from '../../core/plan/faults'
 import { attendanceOfClass, creditedRows, settleLedger } from './ledger'
 
@@ -131,4 +131,14 @@ export async function addClass(club: Club, wanted: NewClass): Promise<string> {
   const id = wanted.id ?? randomUUID()
   await club.classes.add({ ...wanted, id, state: 'planned', runPlan: null, ledgerRevision: 0 })
   return id
+}
+
+/** Puts another plan on a class; one that has begun keeps the plan it runs. */
+export async function changePlanOfClass(club: Club, classId: string, planId: string): Promise<void> {
+  const row = await club.classes.held({ id: classId })
+  if (!row) throw notFound('class')
+  if (row.state !== 'planned')
+    throw new Problem(409, 'has-begun', 'This class has begun; it keeps the plan it was begun with.')
+  if (!(await club.plans.one({ id: planId }))) throw notFound('plan')
+  await club.classes.change({ id: classId }, { planId })
 }

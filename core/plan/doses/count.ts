@@ -1,9 +1,19 @@
 import { z } from 'zod'
 import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text, yesNo } from '../fields'
 import type { Side } from '../spans'
+import { counted, shortTime } from '../time-text'
 import { toMs } from '../units'
 import type { DoseKind } from './dose'
-import { layPieces, layTurns, piecesMs, turnsLengthMs, type Pieces, type TurnsShape } from './turns'
+import {
+  eachWay,
+  layPieces,
+  layTurns,
+  piecesMs,
+  timesEachWay,
+  turnsLengthMs,
+  type Pieces,
+  type TurnsShape,
+} from './turns'
 
 /** Names for the two roles, shown wherever roles are; they change no figure. */
 export const roleNames = () => z.tuple([text(40), text(40)], { error: 'must be two names' })
@@ -53,6 +63,10 @@ function shape(dose: CountDose, sets: Pieces): TurnsShape {
 
 export const count: DoseKind<CountDose> = {
   lengthMs: (dose, { firstSide }) => turnsLengthMs(shape(dose, pieces(dose, firstSide))),
+  short: (dose) =>
+    `${dose.sets} × ${dose.reps}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles)}, on the count`,
+  factors: (dose) =>
+    `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, dose.roles)} at ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => false,
   lay(dose, { firstSide }) {
     const sets = pieces(dose, firstSide)

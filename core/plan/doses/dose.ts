@@ -17,6 +17,10 @@ export interface DoseKind<D> {
   lengthMs(dose: D, setting: DoseSetting): number
   /** The spans in order of time from 0, for one group; a group that is done early stops short of `lengthMs`. */
   lay(dose: D, setting: DoseSetting): Span[]
+  /** What is worked, in a few words: `3 × 10 each side, on the count`. */
+  short(dose: D): string
+  /** The factors of the arithmetic sentence: `3 sets × 10 reps × 2 sides at 1.5 s`. */
+  factors(dose: D): string
   /** Whether groups of different pace get different spans. */
   paced(dose: D): boolean
 }

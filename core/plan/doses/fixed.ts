@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { oneOf, record, seconds, yesNo } from '../fields'
 import { span } from '../spans'
+import { shortTime } from '../time-text'
 import { toMs } from '../units'
 import type { DoseKind } from './dose'
 
@@ -14,6 +15,8 @@ export type FixedDose = z.infer<typeof fixedSchema>
 
 export const fixed: DoseKind<FixedDose> = {
   lengthMs: (dose) => toMs(dose.sec),
+  short: () => '',
+  factors: (dose) => `${shortTime(toMs(dose.sec))}, fixed`,
   paced: () => false,
   lay(dose, { activePhase }) {
     const active = dose.active ?? activePhase

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { factor, list, many, oneOf, positiveSeconds, record, seconds, slug, whole } from '../fields'
 import { span, type Span } from '../spans'
+import { counted } from '../time-text'
 import { scaleMs, toMs } from '../units'
 import type { DoseKind } from './dose'
 
@@ -47,6 +48,14 @@ export const form: DoseKind<FormDose> = {
     }
     return ms + (runs - 1) * toMs(dose.resetSec)
   },
+  short(dose) {
+    const runs = dose.runs.reduce((sum, run) => sum + run.times, 0)
+    return `${counted(runs, 'run')}, ${counted(dose.sections.length, 'section')}`
+  },
+  factors: (dose) =>
+    dose.runs
+      .map((run) => `${run.times} × sections ${run.from} to ${run.to}${run.tempo === 1 ? '' : ` at ${run.tempo} times the time`}`)
+      .join(' + '),
   paced: () => false,
   lay(dose) {
     const out: Span[] = []

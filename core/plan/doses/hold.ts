@@ -1,8 +1,18 @@
 import type { z } from 'zod'
 import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../fields'
+import { counted, shortTime } from '../time-text'
 import { toMs } from '../units'
 import type { DoseKind } from './dose'
-import { layPieces, layTurns, piecesMs, turnsLengthMs, type Pieces, type TurnsShape } from './turns'
+import {
+  eachWay,
+  layPieces,
+  layTurns,
+  piecesMs,
+  timesEachWay,
+  turnsLengthMs,
+  type Pieces,
+  type TurnsShape,
+} from './turns'
 
 /** Static holds; one hold counts as one rep. */
 export const holdSchema = record({
@@ -43,6 +53,9 @@ function shape(dose: HoldDose, holds: Pieces): TurnsShape {
 
 export const hold: DoseKind<HoldDose> = {
   lengthMs: (dose) => turnsLengthMs(shape(dose, pieces(dose))),
+  short: (dose) => `${dose.sets} × ${shortTime(toMs(dose.holdSec))} held${eachWay(dose.sides, 1)}`,
+  factors: (dose) =>
+    `${counted(dose.sets, 'hold')} × ${shortTime(toMs(dose.holdSec))}${timesEachWay(dose.sides, 1)}`,
   paced: () => false,
   lay(dose, { firstSide }) {
     const holds = pieces(dose)

@@ -52,6 +52,16 @@ export function layDose(dose: Dose, setting: DoseSetting) {
   return kindOf(dose).lay(dose, setting)
 }
 
+/** What is worked, in a few words; empty for a fixed time. */
+export function shortDose(dose: Dose): string {
+  return kindOf(dose).short(dose)
+}
+
+/** The factors of a dose as the arithmetic sentence begins with them. */
+export function doseFactors(dose: Dose): string {
+  return kindOf(dose).factors(dose)
+}
+
 /** Whether groups of different pace work a dose differently. */
 export function isPaced(dose: Dose): boolean {
   return kindOf(dose).paced(dose)

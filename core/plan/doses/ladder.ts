@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { layerNumber, list, oneOf, record, seconds, text } from '../fields'
 import { span, type Span } from '../spans'
+import { counted } from '../time-text'
 import { toMs } from '../units'
 import type { DoseKind, DoseSetting } from './dose'
 
@@ -34,6 +35,8 @@ export function ladderOf<D>(stageKind: (dose: D) => DoseKind<D>): DoseKind<Ladde
       toMs(ladder.setupSec) +
       ladder.stages.reduce((sum, stage) => sum + stageMs(stage.dose, setting), 0) +
       (ladder.stages.length - 1) * toMs(ladder.bridgeSec),
+    short: (ladder) => counted(ladder.stages.length, 'stage'),
+    factors: (ladder) => `${counted(ladder.stages.length, 'stage')}, one on the other`,
     paced: (ladder) => ladder.stages.some((stage) => stageKind(stage.dose).paced(stage.dose)),
     lay(ladder, setting) {
       const out: Span[] = []

@@ -1,9 +1,19 @@
 import type { z } from 'zod'
 import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../fields'
 import { span, type Span } from '../spans'
+import { counted, shortTime } from '../time-text'
 import { scaleMs, toMs } from '../units'
 import type { DoseKind } from './dose'
-import { layPieces, layTurns, piecesMs, turnsLengthMs, type Pieces, type TurnsShape } from './turns'
+import {
+  eachWay,
+  layPieces,
+  layTurns,
+  piecesMs,
+  timesEachWay,
+  turnsLengthMs,
+  type Pieces,
+  type TurnsShape,
+} from './turns'
 
 /** Reps at each student's own pace, at most `capSec` from the start of the dose. */
 export const ownSchema = record({
@@ -61,6 +71,9 @@ function cutAt(spans: Span[], endMs: number): Span[] {
 
 export const own: DoseKind<OwnDose> = {
   lengthMs: (dose, { slowest }) => Math.min(turnsLengthMs(shape(dose, pieces(dose, slowest))), capMs(dose)),
+  short: (dose) => `${dose.sets} × ${dose.reps}${eachWay(dose.sides, 1)}, own pace`,
+  factors: (dose) =>
+    `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, 1)} at about ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => true,
   lay(dose, { firstSide, pace }) {
     const sets = pieces(dose, pace)

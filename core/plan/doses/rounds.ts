@@ -1,9 +1,19 @@
 import type { z } from 'zod'
 import { list, many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text } from '../fields'
+import { counted, shortTime } from '../time-text'
 import { toMs } from '../units'
 import { roleNames } from './count'
 import type { DoseKind } from './dose'
-import { layPieces, layTurns, piecesMs, turnsLengthMs, type Pieces, type TurnsShape } from './turns'
+import {
+  eachWay,
+  layPieces,
+  layTurns,
+  piecesMs,
+  timesEachWay,
+  turnsLengthMs,
+  type Pieces,
+  type TurnsShape,
+} from './turns'
 
 /** Timed rounds. `switchSec` and `swapSec` are as long as the rest unless given. */
 export const roundsSchema = record({
@@ -49,6 +59,13 @@ function shape(dose: RoundsDose, rounds: Pieces): TurnsShape {
 
 export const rounds: DoseKind<RoundsDose> = {
   lengthMs: (dose) => turnsLengthMs(shape(dose, pieces(dose))),
+  short(dose) {
+    const between = dose.rounds > 1 ? `, ${shortTime(toMs(dose.restSec))} between` : ''
+    const focus = dose.focus?.length ? `: ${dose.focus.join(', ')}` : ''
+    return `${dose.rounds} × ${shortTime(toMs(dose.workSec))}${eachWay(dose.sides, dose.roles)}${between}${focus}`
+  },
+  factors: (dose) =>
+    `${counted(dose.rounds, 'round')} × ${shortTime(toMs(dose.workSec))}${timesEachWay(dose.sides, dose.roles)}`,
   paced: () => false,
   lay(dose, { firstSide }) {
     const work = pieces(dose)

@@ -1,5 +1,15 @@
 import { otherSide, span, type Role, type Side, type Span, type SpanKind } from '../spans'
 
+/** `each side`, `both roles`, as far as there are two. */
+export function eachWay(sides: 1 | 2, roles: 1 | 2): string {
+  return `${sides === 2 ? ' each side' : ''}${roles === 2 ? `${sides === 2 ? ',' : ''} both roles` : ''}`
+}
+
+/** The same as factors of a product. */
+export function timesEachWay(sides: 1 | 2, roles: 1 | 2): string {
+  return `${sides === 2 ? ' × 2 sides' : ''}${roles === 2 ? ' × 2 roles' : ''}`
+}
+
 /** The parts of a dose that is worked in turns: one side in one role is a turn. */
 export interface TurnsShape {
   setupMs: number

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+/** The lintel across the top of every screen: the mark, the five doorways, and in the middle what the page puts there. */
+const doorways = [
+  { to: '/', name: 'Today' },
+  { to: '/compose', name: 'Compose' },
+  { to: '/floor', name: 'Floor' },
+  { to: '/people', name: 'People' },
+  { to: '/term', name: 'Term' },
+]
+const route = useRoute()
+const isOpen = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
+const { user, clear } = useUserSession()
+
+async function signOut() {
+  await api('/api/auth/sign-out', { method: 'POST', body: {} })
+  await clear()
+  useLibraryStore().forget()
+  await navigateTo('/sign-in')
+}
+</script>
+
+<template>
+  <header class="beam timber">
+    <NuxtLink to="/" class="name">
+      <Mark />
+      <span class="wide">Golden<br />Lintel</span>
+    </NuxtLink>
+    <nav aria-label="Doorways" class="doors">
+      <NuxtLink
+        v-for="door in doorways"
+        :key="door.to"
+        :to="door.to"
+        class="door"
+        :class="{ on: isOpen(door.to) }"
+        :aria-current="isOpen(door.to) ? 'page' : undefined"
+      >
+        {{ door.name }}
+      </NuxtLink>
+    </nav>
+    <div class="middle"><slot /></div>
+    <div class="end">
+      <span class="wide">{{ user?.name }}</span>
+      <button type="button" @click="signOut">Sign out</button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.beam {
+  position: relative;
+  z-index: 20;
+  display: flex;
+  align-items: stretch;
+  height: 58px;
+  flex: none;
+  color: #f2e6d0;
+}
+.beam::after {
+  content: '';
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: 0;
+  height: 3px;
+  background: linear-gradient(#e7be63, #b47c1d);
+  box-shadow: 0 2px 5px rgba(50, 32, 15, 0.28);
+}
+.name {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  width: 142px;
+  padding: 0 8px 3px 14px;
+  font: 640 17px/18px var(--font-serif);
+  color: #f6e7c8;
+}
+.doors {
+  display: flex;
+  align-items: flex-end;
+  gap: 2px;
+  z-index: 2;
+}
+.door {
+  position: relative;
+  height: 40px;
+  padding: 10px 13px 0;
+  margin-bottom: 3px;
+  font: 560 15px/20px var(--font-serif);
+  color: #ebdcc0;
+}
+.door::before {
+  content: '';
+  position: absolute;
+  left: 6px;
+  right: 6px;
+  top: 3px;
+  height: 1px;
+  background: rgba(231, 190, 99, 0.38);
+}
+.door.on {
+  height: 43px;
+  margin: 0 7px;
+  padding-bottom: 3px;
+  font-weight: 680;
+  color: var(--color-umber);
+  background: var(--color-plaster);
+}
+.door.on::before {
+  left: -6px;
+  right: -6px;
+  top: -4px;
+  height: 4px;
+  border-radius: 1px;
+  background: linear-gradient(#f0cc78, #c8922b);
+}
+.middle {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  align-items: center;
+  padding: 0 0 3px 18px;
+}
+.end {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 0 14px 3px 8px;
+  color: #ebdcc0;
+  white-space: nowrap;
+}
+.end button {
+  height: 30px;
+  padding: 0 9px;
+  border: 1px solid rgba(231, 190, 99, 0.38);
+  border-radius: 4px;
+}
+.beam :focus-visible {
+  outline-color: #ffe7a8;
+}
+@media (max-width: 760px) {
+  .wide,
+  .end span,
+  .middle {
+    display: none;
+  }
+  .name {
+    width: auto;
+    padding-right: 2px;
+    padding-left: 8px;
+  }
+  .doors {
+    flex: 1;
+    justify-content: space-between;
+  }
+  .door {
+    padding: 12px 6px 0;
+  }
+  .door.on {
+    margin: 0 3px;
+  }
+  .end {
+    padding: 0 8px 3px 2px;
+  }
+  .end button {
+    font-size: 13px;
+    padding: 0 4px;
+    white-space: normal;
+    line-height: 13px;
+  }
+}
+</style>

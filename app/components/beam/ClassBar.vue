@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import type { Timeline } from '~~/core'
+import { clockAt, minutes } from '~~/core/plan/time-text'
+
+/**
+ * The class's time as a golden bar between two posts. What overhangs the right post is drawn broken, to the same scale,
+ * with its figure.
+ */
+const props = defineProps<{ timeline: Timeline; lengthMin: number; start?: string; selected?: string }>()
+
+const BAR = 352
+const LEFT = 4
+const planned = computed(() => props.lengthMin * 60_000)
+const x = (ms: number) => LEFT + (ms / planned.value) * BAR
+const segments = computed(() =>
+  props.timeline.blocks
+    .filter(({ at }) => at < planned.value)
+    .map(({ block, at, ms }) => ({
+      id: block.id,
+      x: x(at),
+      w: Math.max(1, x(Math.min(at + ms, planned.value)) - x(at)),
+      water: block.phase === 'water',
+    })),
+)
+const overMs = computed(() => Math.max(0, -props.timeline.spareMs))
+const overPx = computed(() => Math.min(90, Math.max(16, (overMs.value / planned.value) * BAR)))
+/** A splintered end. */
+const splinter = computed(() => {
+  const left = LEFT + BAR + 5
+  const right = left + overPx.value
+  return `M${left} 3l3 4-3 4 4 3-4 3H${right - 2}l3-4-4-3 4-4-3-3z`
+})
+const ends = computed(() => {
+  const start = props.start
+  return start
+    ? { first: start, post: clockAt(start, planned.value)[0], bow: clockAt(start, props.timeline.totalMs).join('') }
+    : undefined
+})
+const spare = computed(() => props.timeline.spareMs)
+</script>
+
+<template>
+  <div class="flex items-center gap-3" data-test="class-bar">
+    <div>
+      <div class="times">
+        <span>{{ ends?.first ?? '0:00' }}</span>
+        <span>
+          <b>{{ minutes(timeline.totalMs) }}</b> planned of {{ lengthMin }}:00
+        </span>
+        <span>{{ ends?.post ?? `${lengthMin}:00` }}</span>
+      </div>
+      <svg :width="LEFT + BAR + 8 + (overMs ? overPx + 4 : 0)" height="24" role="img" :aria-label="`${minutes(timeline.totalMs)} planned of ${lengthMin} minutes`">
+        <defs>
+          <linearGradient id="bar-gold" x1="0" y1="0" x2="0" y2="1">
+            <stop offset="0" stop-color="#F3CE7A" />
+            <stop offset="0.55" stop-color="#DCA83F" />
+            <stop offset="1" stop-color="#B8811F" />
+          </linearGradient>
+        </defs>
+        <rect :x="LEFT" y="4" :width="BAR" height="14" fill="#2a1e16" />
+        <rect
+          v-for="segment in segments"
+          :key="segment.id"
+          :x="segment.x"
+          y="4"
+          :width="segment.w"
+          height="14"
+          :fill="segment.id === selected ? '#FFE7A8' : segment.water ? '#7FB3C2' : 'url(#bar-gold)'"
+        />
+        <path v-if="overMs" :d="splinter" fill="#C9573D" stroke="#8E2C18" stroke-width="1" />
+        <rect :x="LEFT - 2.5" y="1" width="2.5" height="21" fill="#F6DFA4" />
+        <rect :x="LEFT + BAR" y="1" width="2.5" height="21" fill="#F6DFA4" />
+      </svg>
+    </div>
+    <div class="verdict">
+      <template v-if="overMs">
+        <b class="over">{{ minutes(overMs) }} over</b>
+        <span v-if="ends">bow at {{ ends.bow }}</span>
+      </template>
+      <template v-else>
+        <b class="fits">{{ minutes(spare) }} spare</b>
+        <span v-if="ends">bow at {{ ends.bow }}</span>
+      </template>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.times {
+  display: flex;
+  justify-content: space-between;
+  width: 360px;
+  font: 560 13px/15px var(--font-sans);
+  color: #ebdcc0;
+}
+.times b {
+  color: #ffe7a8;
+  font-weight: 680;
+}
+svg {
+  display: block;
+}
+.verdict {
+  font-size: 13px;
+  line-height: 16px;
+  color: #ebdcc0;
+  white-space: nowrap;
+}
+.verdict b {
+  display: block;
+  font: 700 17px/19px var(--font-serif);
+}
+.over {
+  color: #ffb9a3;
+}
+.fits {
+  color: #cfe0b9;
+}
+</style>

@@ -1,0 +1,271 @@
+<script setup lang="ts">
+import type { Block, Mode, Priority } from '~~/core'
+import type { Dose } from '~~/core/plan/doses'
+import { withMode } from '~~/core/plan/edit'
+import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
+import { clockAt } from '~~/core/plan/time-text'
+
+/** The selected board: what it is, how the class shares it, its dose, and the sum. */
+const store = usePlanStore()
+const library = useLibraryStore()
+const block = computed(() => store.selectedBlock)
+const placed = computed(() => store.timeline?.blocks.find(({ block: { id } }) => id === store.selected))
+const span = computed(() => {
+  const start = store.plan?.start ?? '00:00'
+  return placed.value
+    ? `${clockAt(start, placed.value.at).join('')} to ${clockAt(start, placed.value.at + placed.value.ms).join('')}`
+    : ''
+})
+const MODES: { value: Mode; name: string }[] = [
+  { value: 'together', name: 'Together' },
+  { value: 'oneCount', name: 'One count' },
+  { value: 'layers', name: 'Layers' },
+  { value: 'turns', name: 'Turns' },
+  { value: 'stations', name: 'Stations' },
+]
+const PRIORITIES: { value: Priority; name: string }[] = [
+  { value: 'must', name: 'must' },
+  { value: 'should', name: 'should' },
+  { value: 'could', name: 'could' },
+]
+const item = computed(() => library.items.get(block.value?.technique ?? ''))
+const layers = computed(() => Math.max(block.value?.layer ?? 1, item.value?.layers.length ?? 1))
+const firstItem = computed(() => library.items.keys().next().value ?? 'item')
+
+function set(values: Partial<Block>, touch?: string) {
+  if (block.value) store.changeBlock(block.value.id, (b) => ({ ...b, ...values }), touch && touched(touch))
+}
+/** Typing in one field of one board is one step of undo. */
+const touched = (field: string) => `${block.value?.id}.${field}`
+function setMode(mode: Mode) {
+  const { plan } = store
+  if (block.value && plan) store.changeBlock(block.value.id, (b) => withMode(b, mode, plan, firstItem.value))
+}
+function setItem(id: string | undefined) {
+  if (!block.value) return
+  store.changeBlock(block.value.id, ({ technique: _had, ...b }) => ({
+    ...b,
+    layer: 1,
+    ...(id ? { technique: id } : {}),
+  }))
+}
+/** An empty title is not kept: the board has its old name back. */
+function rename(event: Event) {
+  const field = event.target as HTMLInputElement
+  if (field.value.trim()) set({ title: field.value.trim() })
+  else field.value = block.value?.title ?? ''
+}
+function setNotes(event: Event) {
+  const text = (event.target as HTMLTextAreaElement).value
+  if (block.value) store.changeBlock(block.value.id, ({ notes: _had, ...b }) => (text ? { ...b, notes: text } : b), touched('notes'))
+}
+const number = (event: Event) => Number((event.target as HTMLSelectElement).value)
+</script>
+
+<template>
+  <aside class="bench" aria-label="The selected board" :data-phase="block?.phase">
+    <template v-if="block">
+      <div class="flex items-center gap-2">
+        <PhaseMark :phase="block.phase" />
+        <select
+          class="phase-pick"
+          :value="block.phase"
+          aria-label="Phase"
+          @change="set({ phase: ($event.target as HTMLSelectElement).value as Phase })"
+        >
+          <option v-for="phase in PHASE_NAMES" :key="phase" :value="phase">{{ PHASES[phase].name }}</option>
+        </select>
+        <span class="text-13 ml-auto font-semibold whitespace-nowrap">{{ span }}</span>
+      </div>
+      <input id="board-title" class="title" :value="block.title" aria-label="Title" maxlength="200" @change="rename" />
+      <div class="modes" role="group" aria-label="How the class shares the floor">
+        <button
+          v-for="mode in MODES"
+          :key="mode.value"
+          type="button"
+          :class="{ on: block.mode === mode.value }"
+          :aria-pressed="block.mode === mode.value"
+          @click="setMode(mode.value)"
+        >
+          <ModePicture :mode="mode.value" />
+          {{ mode.name }}
+        </button>
+      </div>
+
+      <div v-if="block.mode === 'together'" class="mb-1 grid grid-cols-[84px_1fr] items-center gap-1">
+        <span>Item</span>
+        <ItemPick label="Item" optional :model-value="block.technique" @update:model-value="setItem" />
+        <template v-if="block.technique && block.dose?.kind !== 'ladder'">
+          <label for="layer">Layer</label>
+          <select id="layer" class="field" :value="block.layer" @change="set({ layer: number($event) })">
+            <option v-for="n in layers" :key="n" :value="n">{{ n }} {{ library.layerName(block.technique, n) }}</option>
+          </select>
+        </template>
+      </div>
+
+      <StationRows v-if="block.mode === 'stations'" :block="block" @change="(values, touch) => set(values, touch)" />
+      <DoseFields
+        v-else-if="block.dose && block.mode !== 'turns'"
+        :dose="block.dose"
+        @change="(dose: Dose, touch: string) => set({ dose }, touch)"
+      />
+
+      <Sum />
+
+      <section v-if="block.tracks" class="part">
+        <h3>{{ block.mode === 'turns' ? 'Taught in turn' : 'Each rank its own' }}</h3>
+        <TrackRows :block="block" @change="(tracks, touch) => set({ tracks }, touch)" />
+        <template v-if="block.mode === 'turns'">
+          <label class="mt-1 block" for="holding">The others hold</label>
+          <input
+            id="holding"
+            class="field"
+            :value="block.holding?.title ?? ''"
+            placeholder="nothing: they wait"
+            @change="
+              set({
+                holding: ($event.target as HTMLInputElement).value.trim()
+                  ? { ...block.holding, title: ($event.target as HTMLInputElement).value.trim() }
+                  : undefined,
+              })
+            "
+          />
+          <Stepper
+            label="Handover"
+            :model-value="block.handoverSec ?? 10"
+            :step="5"
+            :max="600"
+            unit="s"
+            @update:model-value="set({ handoverSec: $event }, 'handover')"
+          />
+          <Choice
+            label="Afterwards"
+            :model-value="block.afterTurn ?? 'holding'"
+            :options="[
+              { value: 'holding', name: 'Hold on' },
+              { value: 'taught', name: 'Practise it' },
+            ]"
+            @update:model-value="set({ afterTurn: $event })"
+          />
+        </template>
+      </section>
+
+      <section class="part">
+        <Choice
+          label="If short"
+          :model-value="block.priority"
+          :options="PRIORITIES"
+          @update:model-value="set({ priority: $event })"
+        />
+        <p v-if="item?.caution" class="caution"><b>Care.</b> {{ item.caution }}</p>
+        <p v-if="item?.keyPoints.length" class="text-13 text-ash">
+          <b>Looks for:</b> {{ item.keyPoints.join('; ') }}
+        </p>
+        <label class="mt-1 block" for="notes">Notes</label>
+        <textarea id="notes" class="field notes" :value="block.notes ?? ''" rows="2" @input="setNotes" />
+      </section>
+      <section class="part acts">
+        <button type="button" class="btn" :disabled="store.selectedIndex === 0" @click="store.move(block.id, store.selectedIndex - 1)">
+          <kbd>Alt ↑</kbd> earlier
+        </button>
+        <button type="button" class="btn" @click="store.move(block.id, store.selectedIndex + 1)"><kbd>Alt ↓</kbd> later</button>
+        <button type="button" class="btn" @click="store.duplicate(block.id)"><kbd>D</kbd> copy</button>
+        <button type="button" class="btn" @click="store.remove(block.id)"><kbd>Del</kbd> remove</button>
+      </section>
+    </template>
+    <div v-else class="pt-10 text-center text-ash">
+      <h2 class="text-20">No board chosen</h2>
+      <p class="mt-2">Choose a board on the frame to see its dose and its sum, or press <kbd>A</kbd> to add one.</p>
+    </div>
+  </aside>
+</template>
+
+<style scoped>
+.bench {
+  overflow-y: auto;
+  min-height: 0;
+  padding: 8px 12px 16px;
+  background: #fbf7ee;
+  border-left: 1px solid var(--color-straw);
+  scrollbar-width: thin;
+  scrollbar-color: #c9bba2 transparent;
+}
+.phase-pick {
+  height: 24px;
+  color: var(--phase);
+  font-size: 13px;
+  background: transparent;
+}
+.title {
+  width: calc(100% + 8px);
+  margin: 2px -5px 6px;
+  padding: 0 4px;
+  font: 660 20px/28px var(--font-serif);
+  color: var(--color-umber);
+  background: transparent;
+  border: 1px solid transparent;
+  border-radius: 3px;
+}
+.title:hover {
+  border-color: var(--color-straw);
+}
+.modes {
+  display: flex;
+  justify-content: space-between;
+  margin: 0 -6px 8px;
+}
+.modes button {
+  padding: 4px 2px 2px;
+  border: 1px solid transparent;
+  border-radius: 4px;
+  font-size: 13px;
+  line-height: 16px;
+  letter-spacing: -0.35px;
+  white-space: nowrap;
+  color: var(--color-ash);
+}
+.modes svg {
+  display: block;
+  margin: 0 auto 1px;
+  fill: #bfae92;
+  color: #bfae92;
+}
+.modes .on {
+  border-color: #8f6416;
+  background: var(--color-paper);
+  color: var(--color-ink);
+  font-weight: 620;
+}
+.modes .on svg {
+  fill: var(--color-gilt);
+  color: var(--color-gilt);
+}
+.part {
+  padding-top: 7px;
+}
+.part h3 {
+  font-size: 15px;
+}
+.caution {
+  margin: 6px 0;
+  padding: 5px 8px;
+  border-left: 4px solid var(--color-brick);
+  background: var(--color-brick-tint);
+  font-size: 13px;
+  line-height: 17px;
+}
+.notes {
+  height: auto;
+  padding: 4px 8px;
+  resize: vertical;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px;
+}
+.acts .btn {
+  padding: 0 7px;
+  font-size: 13px;
+}
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts" generic="T extends string | number | boolean">
+import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
+
+/** A few alternatives side by side, of which one holds. */
+defineProps<{ label: string; modelValue: T; options: { value: T; name: string }[] }>()
+defineEmits<{ 'update:modelValue': [value: T] }>()
+</script>
+
+<template>
+  <RadioGroup :model-value="modelValue" class="row" @update:model-value="$emit('update:modelValue', $event as T)">
+    <RadioGroupLabel class="label">{{ label }}</RadioGroupLabel>
+    <div class="options">
+      <RadioGroupOption
+        v-for="option in options"
+        :key="String(option.value)"
+        v-slot="{ checked }"
+        :value="option.value"
+        as="template"
+      >
+        <button type="button" :class="{ on: checked }">{{ option.name }}</button>
+      </RadioGroupOption>
+    </div>
+  </RadioGroup>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 84px 1fr;
+  align-items: center;
+  column-gap: 4px;
+  min-height: 28px;
+}
+.options {
+  display: flex;
+  justify-self: start;
+  height: 26px;
+  overflow: hidden;
+  border: 1px solid #b9a98d;
+  border-radius: 4px;
+}
+.options button {
+  padding: 0 8px;
+  font-size: 13px;
+  background: var(--color-paper);
+}
+.options button + button {
+  border-left: 1px solid #d3c6ae;
+}
+.options .on {
+  background: var(--color-umber);
+  color: #fff;
+}
+.options button:focus-visible {
+  outline-offset: -3px;
+  outline-color: var(--color-gilt);
+}
+</style>

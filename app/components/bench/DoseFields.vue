@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { DOSE_NAMES, type Dose, type DoseName } from '~~/core/plan/doses'
+import { DOSE_FIELDS, DOSE_TITLES, withKind, type DoseField } from '~/domain/dose-fields'
+
+/** The dose of a board, a track or a stage: its kind, its figures, and what is particular to it. */
+const props = withDefaults(defineProps<{ dose: Dose; inLadder?: boolean; idPrefix?: string }>(), {
+  inLadder: false,
+  idPrefix: 'dose',
+})
+const emit = defineEmits<{ change: [dose: Dose, touch: string] }>()
+
+const kinds = computed(() => DOSE_NAMES.filter((kind) => !(props.inLadder && kind === 'ladder')))
+const figures = computed(() => props.dose as unknown as Record<string, number | undefined>)
+const matters: Record<string, () => boolean> = {
+  switchSec: () => figures.value.sides === 2,
+  swapSec: () => figures.value.roles === 2,
+  restSec: () => (figures.value.sets ?? figures.value.rounds ?? 1) > 1,
+}
+const fields = computed(() => DOSE_FIELDS[props.dose.kind].filter(({ key }) => matters[key]?.() ?? true))
+const valueOf = (field: DoseField) =>
+  figures.value[field.key] ?? field.otherwise?.(props.dose as unknown as Record<string, unknown>) ?? 0
+
+function set(key: string, value: unknown) {
+  emit('change', { ...props.dose, [key]: value } as Dose, `${props.idPrefix}.${key}`)
+}
+const hasSides = computed(() => 'sides' in props.dose)
+const hasRoles = computed(() => 'roles' in props.dose)
+const twoSides = [
+  { value: 2, name: 'Both' },
+  { value: 1, name: 'One' },
+]
+const twoRoles = [
+  { value: 2, name: 'Both in turn' },
+  { value: 1, name: 'Alone' },
+]
+</script>
+
+<template>
+  <div>
+    <div class="grid grid-cols-[84px_1fr] items-center gap-x-1">
+      <label :for="`${idPrefix}-kind`">Dose</label>
+      <select
+        :id="`${idPrefix}-kind`"
+        class="field max-w-[152px]"
+        :value="dose.kind"
+        @change="
+          emit('change', withKind(dose, ($event.target as HTMLSelectElement).value as DoseName), `${idPrefix}.kind`)
+        "
+      >
+        <option v-for="kind in kinds" :key="kind" :value="kind">{{ DOSE_TITLES[kind] }}</option>
+      </select>
+    </div>
+    <Stepper
+      v-for="field in fields"
+      :key="field.key"
+      :label="field.label"
+      :model-value="valueOf(field)"
+      :min="field.min"
+      :max="field.max"
+      :step="field.step"
+      :unit="field.unit"
+      :keys="inLadder ? undefined : field.keys"
+      @update:model-value="set(field.key, $event)"
+    />
+    <Choice
+      v-if="hasSides && !(dose.kind === 'count' && dose.alternate)"
+      label="Sides"
+      :model-value="(dose as { sides: number }).sides"
+      :options="twoSides"
+      @update:model-value="set('sides', $event)"
+    />
+    <Choice
+      v-if="hasRoles"
+      label="Roles"
+      :model-value="(dose as { roles: number }).roles"
+      :options="twoRoles"
+      @update:model-value="set('roles', $event)"
+    />
+    <Choice
+      v-if="dose.kind === 'count' && dose.sides === 1"
+      label="Reps go"
+      :model-value="dose.alternate"
+      :options="[
+        { value: false, name: 'One side' },
+        { value: true, name: 'Side to side' },
+      ]"
+      @update:model-value="set('alternate', $event)"
+    />
+    <Choice
+      v-if="dose.kind === 'fixed'"
+      label="Counts as"
+      :model-value="dose.active ?? 'phase'"
+      :options="[
+        { value: 'phase', name: 'Usual' },
+        { value: true, name: 'Work' },
+        { value: false, name: 'Talk' },
+      ]"
+      @update:model-value="set('active', $event === 'phase' ? undefined : $event)"
+    />
+    <OptionalFigure
+      v-if="dose.kind === 'rounds'"
+      label="Count reps at"
+      note="a rep every so many seconds, estimated"
+      :model-value="dose.tempoSec"
+      :start="4"
+      :min="0.1"
+      @update:model-value="set('tempoSec', $event)"
+    />
+    <OptionalFigure
+      v-if="dose.kind === 'own'"
+      label="At most"
+      note="the slowest are stopped then"
+      :model-value="dose.capSec"
+      :start="120"
+      :min="1"
+      @update:model-value="set('capSec', $event)"
+    />
+    <FormFields v-if="dose.kind === 'form'" :dose="dose" @change="emit('change', $event, `${idPrefix}.form`)" />
+    <StageFields
+      v-if="dose.kind === 'ladder'"
+      :stages="dose.stages"
+      @change="(stages, touch) => emit('change', { ...dose, stages } as Dose, `${idPrefix}.${touch}`)"
+    />
+  </div>
+</template>

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import type { FormDose } from '~~/core/plan/doses/form'
+import { freshId } from '~~/core/plan/edit'
+
+/** Sections of a form with their lengths, and the runs over them. */
+const props = defineProps<{ dose: FormDose }>()
+const emit = defineEmits<{ change: [dose: FormDose] }>()
+
+const change = (values: Partial<FormDose>) => emit('change', { ...props.dose, ...values })
+const at = <T extends object>(list: T[], index: number, values: Partial<T>): T[] =>
+  list.map((entry, i) => (i === index ? { ...entry, ...values } : entry))
+
+function addSection() {
+  const id = freshId(`section ${props.dose.sections.length + 1}`, props.dose.sections.map((section) => section.id))
+  change({ sections: [...props.dose.sections, { id, sec: 20 }] })
+}
+/** Runs that reached past the sections that are left are cut to them. */
+function removeSection(index: number) {
+  const sections = props.dose.sections.filter((_, i) => i !== index)
+  const last = sections.length
+  const runs = props.dose.runs.map((run) => ({ ...run, from: Math.min(run.from, last), to: Math.min(run.to, last) }))
+  change({ sections, runs })
+}
+function addRun() {
+  change({ runs: [...props.dose.runs, { from: 1, to: props.dose.sections.length, times: 1, tempo: 1 }] })
+}
+const number = (event: Event) => Number((event.target as HTMLInputElement).value.replace(',', '.'))
+</script>
+
+<template>
+  <div class="mt-1">
+    <h3 class="part">Sections</h3>
+    <div v-for="(section, s) in dose.sections" :key="section.id" class="line">
+      <b>{{ s + 1 }}</b>
+      <span class="truncate">{{ section.id }}</span>
+      <input
+        class="field"
+        inputmode="decimal"
+        :value="section.sec"
+        :aria-label="`Section ${s + 1}, seconds`"
+        @change="change({ sections: at(dose.sections, s, { sec: number($event) }) })"
+      />
+      <span>s</span>
+      <button
+        type="button"
+        class="btn px-2"
+        :aria-label="`Remove section ${s + 1}`"
+        :disabled="dose.sections.length === 1"
+        @click="removeSection(s)"
+      >
+        ×
+      </button>
+    </div>
+    <button type="button" class="btn mt-1" @click="addSection">Add a section</button>
+    <h3 class="part">Runs</h3>
+    <div v-for="(run, r) in dose.runs" :key="r" class="run">
+      <input
+        class="field"
+        inputmode="numeric"
+        :value="run.times"
+        :aria-label="`Run ${r + 1}, times`"
+        @change="change({ runs: at(dose.runs, r, { times: number($event) }) })"
+      />
+      <span>×</span>
+      <select
+        class="field"
+        :value="run.from"
+        :aria-label="`Run ${r + 1}, from section`"
+        @change="change({ runs: at(dose.runs, r, { from: number($event), to: Math.max(run.to, number($event)) }) })"
+      >
+        <option v-for="n in dose.sections.length" :key="n" :value="n">{{ n }}</option>
+      </select>
+      <span>to</span>
+      <select
+        class="field"
+        :value="run.to"
+        :aria-label="`Run ${r + 1}, to section`"
+        @change="change({ runs: at(dose.runs, r, { to: number($event), from: Math.min(run.from, number($event)) }) })"
+      >
+        <option v-for="n in dose.sections.length" :key="n" :value="n">{{ n }}</option>
+      </select>
+      <select
+        class="field"
+        :value="run.tempo"
+        :aria-label="`Run ${r + 1}, tempo`"
+        @change="change({ runs: at(dose.runs, r, { tempo: number($event) }) })"
+      >
+        <option v-for="tempo in [...new Set([1, 1.5, 2, 0.75, run.tempo])]" :key="tempo" :value="tempo">
+          {{ tempo === 1 ? 'full' : tempo === 2 ? 'half' : `${tempo} ×` }}
+        </option>
+      </select>
+      <button
+        type="button"
+        class="btn px-2"
+        :aria-label="`Remove run ${r + 1}`"
+        :disabled="dose.runs.length === 1"
+        @click="change({ runs: dose.runs.filter((_, i) => i !== r) })"
+      >
+        ×
+      </button>
+    </div>
+    <button type="button" class="btn mt-1" @click="addRun">Add a run</button>
+  </div>
+</template>
+
+<style scoped>
+.part {
+  margin: 6px 0 2px;
+  font-size: 13px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 14px 1fr 56px 10px 28px;
+  gap: 4px;
+  align-items: center;
+  min-height: 30px;
+  font-size: 13px;
+}
+.run {
+  display: grid;
+  grid-template-columns: 34px 8px 40px 14px 40px 1fr 28px;
+  gap: 3px;
+  align-items: center;
+  min-height: 30px;
+  font-size: 13px;
+}
+.field {
+  padding: 0 4px;
+}
+</style>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { Combobox, ComboboxButton, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import { ChevronUpDownIcon } from '@heroicons/vue/20/solid'
+
+/** Picks an item of the library by typing a part of its name. */
+const props = defineProps<{ label: string; modelValue: string | undefined; optional?: boolean }>()
+const emit = defineEmits<{ 'update:modelValue': [id: string | undefined] }>()
+const library = useLibraryStore()
+const typed = ref('')
+const NONE = ''
+
+const found = computed(() => {
+  const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return [...library.items.values()].filter(({ name, category }) =>
+    words.every((word) => `${name} ${category}`.toLowerCase().includes(word)),
+  )
+})
+const nameOf = (id: unknown) => (id ? library.itemName(String(id)) : props.optional ? 'nothing in particular' : '')
+</script>
+
+<template>
+  <Combobox
+    :model-value="modelValue ?? NONE"
+    as="div"
+    class="relative"
+    @update:model-value="emit('update:modelValue', $event || undefined)"
+  >
+    <div class="relative">
+      <ComboboxInput
+        class="field pr-7"
+        :aria-label="label"
+        :display-value="nameOf"
+        autocomplete="off"
+        @change="typed = $event.target.value"
+        @blur="typed = ''"
+      />
+      <ComboboxButton class="absolute inset-y-0 right-0 w-6" :aria-label="`${label}: show all`">
+        <ChevronUpDownIcon class="mx-auto size-4 text-ash" />
+      </ComboboxButton>
+    </div>
+    <ComboboxOptions class="panel absolute z-30 mt-1 max-h-64 w-full min-w-[220px] overflow-y-auto py-1">
+      <ComboboxOption v-if="optional && !typed" v-slot="{ active }" :value="NONE" as="template">
+        <li class="option text-ash" :class="{ active }">nothing in particular</li>
+      </ComboboxOption>
+      <ComboboxOption v-for="item in found" :key="item.id" v-slot="{ active }" :value="item.id" as="template">
+        <li class="option" :class="{ active }">
+          {{ item.name }} <span class="text-13 text-ash">{{ item.category }}</span>
+        </li>
+      </ComboboxOption>
+      <li v-if="found.length === 0" class="option text-ash">Nothing in the library is called that.</li>
+    </ComboboxOptions>
+  </Combobox>
+</template>
+
+<style scoped>
+.option {
+  padding: 3px 10px;
+  cursor: pointer;
+}
+.option.active {
+  background: #f1e4c6;
+}
+</style>

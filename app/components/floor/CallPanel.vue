@@ -1,0 +1,194 @@
+<script setup lang="ts">
+import type { Call } from '~/domain/calls'
+
+/** Beside the clock: the side, the role, and the count as pegs. */
+defineProps<{ call: Call }>()
+const MOST_PEGS = 20
+</script>
+
+<template>
+  <section class="call" :class="{ change: call.change }" aria-live="off">
+    <div class="top">
+      <h2 :class="{ long: call.word.length > 10 }">{{ call.word }}</h2>
+      <span v-if="call.sides.length" class="slabs" aria-hidden="true">
+        <i v-for="(side, s) in call.sides" :key="s" :class="{ lit: side.lit }" />
+      </span>
+    </div>
+    <p class="line">{{ call.line }}</p>
+    <div v-for="(count, c) in call.counts" :key="count.name" class="count" :class="{ small: c > 0 }">
+      <span class="figure">
+        {{ count.name }} <b>{{ count.n }}</b> of {{ count.of }}
+      </span>
+      <span v-if="count.of <= MOST_PEGS" class="pegs" aria-hidden="true">
+        <i
+          v-for="n in count.of"
+          :key="n"
+          :class="{ done: n < count.n, now: n === count.n, gap: c === 0 && n % 5 === 0 && n < count.of }"
+        >
+          <u v-if="n === count.n && c > 0" :style="{ width: `${count.part * 100}%` }" />
+        </i>
+      </span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.call {
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  min-width: 0;
+  padding: 6px 0 6px 26px;
+  border-left: 2px solid #3a3028;
+}
+.change {
+  padding: 14px 20px 14px 26px;
+  border: 0;
+  background: #f4ecdd;
+  color: var(--color-hall);
+}
+.top {
+  display: flex;
+  align-items: center;
+  gap: 20px;
+}
+h2 {
+  flex: 1;
+  font: 800 min(72px, 6.2vw) / 1 var(--font-sans);
+  color: inherit;
+  white-space: nowrap;
+}
+h2.long {
+  font-size: min(54px, 4.6vw);
+}
+.slabs {
+  display: flex;
+  gap: 7px;
+}
+.slabs i {
+  width: 34px;
+  height: 58px;
+  border: 2px solid #75604a;
+}
+.slabs .lit {
+  background: #fff3d6;
+  border-color: #fff3d6;
+}
+.change .slabs .lit {
+  background: var(--color-hall);
+  border-color: var(--color-hall);
+}
+.line {
+  min-height: 30px;
+  margin: 6px 0 10px;
+  font-size: 24px;
+  line-height: 30px;
+}
+.count {
+  display: flex;
+  align-items: flex-end;
+  justify-content: space-between;
+  gap: 18px;
+  min-height: 62px;
+}
+.figure {
+  font-size: 28px;
+  font-weight: 650;
+  white-space: nowrap;
+}
+.figure b {
+  font-size: 58px;
+  line-height: 56px;
+  font-weight: 740;
+  color: var(--color-hall-gilt);
+}
+.small .figure b {
+  font-size: 44px;
+}
+.pegs {
+  display: flex;
+  flex: 1;
+  justify-content: flex-end;
+  align-items: flex-end;
+  gap: 4px;
+  padding-bottom: 8px;
+}
+.pegs i {
+  position: relative;
+  flex: 1;
+  max-width: 24px;
+  height: 30px;
+  border: 2px solid #75604a;
+}
+.pegs .done {
+  border-color: #b07f2a;
+  background: #b07f2a;
+}
+.pegs .now {
+  height: 44px;
+  border-color: var(--color-hall-gilt);
+  background: var(--color-hall-gilt);
+}
+.pegs .gap {
+  margin-right: 8px;
+}
+.small .pegs i {
+  max-width: 78px;
+  height: 22px;
+}
+.small .pegs .now {
+  background: none;
+}
+.pegs u {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: var(--color-hall-gilt);
+}
+@media (max-width: 760px) {
+  .call {
+    padding: 4px 0;
+    border: 0;
+  }
+  .change {
+    padding: 8px 12px;
+  }
+  .top {
+    gap: 10px;
+    flex-direction: row-reverse;
+    justify-content: flex-end;
+  }
+  h2,
+  h2.long {
+    font-size: 38px;
+  }
+  .slabs i {
+    width: 14px;
+    height: 32px;
+  }
+  .line {
+    margin: 2px 0;
+    font-size: 20px;
+    line-height: 24px;
+    min-height: 24px;
+  }
+  .count {
+    min-height: 40px;
+    align-items: center;
+  }
+  .figure {
+    font-size: 20px;
+  }
+  .figure b,
+  .small .figure b {
+    font-size: 36px;
+    line-height: 36px;
+  }
+  .pegs i,
+  .small .pegs i {
+    height: 20px;
+  }
+  .pegs .now {
+    height: 26px;
+  }
+}
+</style>

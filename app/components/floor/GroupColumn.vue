@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { inHall, type Group } from '~~/core'
+import type { GroupNow } from '~~/core/floor/now'
+import { minutes } from '~~/core/plan/time-text'
+
+/** What one group does now: its technique and layer, whom to mind, and the one thing to say. */
+const props = defineProps<{ group: Group; now: GroupNow | undefined; leftMs: number }>()
+const store = useClassStore()
+const library = useLibraryStore()
+
+const members = computed(() => (store.data?.roster ?? []).filter(({ groupId }) => groupId === props.group.id))
+const count = computed(() => members.value.filter(({ id }) => inHall(store.register.get(id))).length)
+const notes = computed(() =>
+  members.value.filter(({ id, floorNote }) => floorNote && inHall(store.register.get(id))),
+)
+const technique = computed(() => props.now?.stretch?.technique)
+const block = computed(() => store.now?.placed?.block)
+const waiting = computed(() => props.now?.span?.kind === 'idle')
+const holding = computed(() => props.now?.span?.kind === 'holding')
+const title = computed(() => {
+  if (waiting.value) return 'Waits'
+  if (holding.value) return `Holds: ${block.value?.holding?.title ?? 'what was just taught'}`
+  return library.itemName(technique.value) || block.value?.title || ''
+})
+const layer = computed(() => {
+  const layerNumber = props.now?.span?.layer ?? props.now?.stretch?.layer ?? 1
+  return technique.value && !waiting.value ? library.layerName(technique.value, layerNumber) : ''
+})
+const point = computed(() => {
+  if (waiting.value || holding.value) return ''
+  const item = library.items.get(technique.value ?? '')
+  const layerNumber = props.now?.span?.layer ?? props.now?.stretch?.layer ?? 1
+  return item?.layers[layerNumber - 1]?.point ?? item?.keyPoints[0] ?? ''
+})
+</script>
+
+<template>
+  <article class="column" :class="{ waiting }" :aria-label="group.name">
+    <div class="sash-row">
+      <Sash :ranks="group.ranks" tall fill class="wide" />
+      <Sash :ranks="group.ranks" stack class="narrow" />
+      <span class="count" :aria-label="`${count} here`">{{ count }}</span>
+    </div>
+    <div class="text">
+      <h3>{{ title }}</h3>
+      <p class="layer">{{ layer }}<template v-if="waiting">{{ minutes(leftMs) }}</template></p>
+      <p v-if="notes.length" class="note">
+        {{ notes[0]?.name.split(' ')[0] }}: {{ notes[0]?.floorNote }}<template v-if="notes.length > 1"> +{{ notes.length - 1 }}</template>
+      </p>
+      <p class="point">{{ point }}</p>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.column {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+  background: #1f1914;
+  border: 1px solid #3a3028;
+  outline: 1.5px solid transparent;
+}
+.sash-row {
+  display: flex;
+  outline: 1.5px solid #8d7a63;
+}
+.narrow {
+  display: none;
+}
+.count {
+  flex: none;
+  width: 46px;
+  text-align: center;
+  font: 700 24px/38px var(--font-sans);
+  background: var(--color-hall);
+}
+.text {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  min-height: 0;
+  padding: 8px 13px 9px;
+  overflow: hidden;
+}
+h3 {
+  font: 660 27px/31px var(--font-serif);
+  letter-spacing: -0.01em;
+  color: #fff;
+}
+.layer {
+  font-size: 22px;
+  line-height: 27px;
+  color: var(--color-hall-ash);
+}
+.note {
+  font-size: 20px;
+  line-height: 24px;
+  color: var(--color-hall-brick);
+}
+.point {
+  margin-top: auto;
+  padding-top: 4px;
+  font-size: 25px;
+  line-height: 28px;
+  font-weight: 680;
+  color: #ffe2a0;
+  text-wrap: balance;
+}
+.waiting h3 {
+  color: var(--color-hall-brick);
+}
+@media (max-width: 760px) {
+  .column {
+    flex-direction: row;
+  }
+  .wide,
+  .count {
+    display: none;
+  }
+  .narrow {
+    display: flex;
+    width: 78px;
+  }
+  h3 {
+    font-size: 22px;
+    line-height: 25px;
+  }
+  .layer {
+    font-size: 20px;
+    line-height: 23px;
+  }
+  .text {
+    padding: 6px 10px;
+  }
+  .note,
+  .point {
+    font-size: 20px;
+    line-height: 23px;
+  }
+}
+</style>

@@ -1,0 +1,203 @@
+<script setup lang="ts">
+import type { Plan } from '~~/core'
+import { shortDose } from '~~/core/plan/doses'
+import { counted, minutes, shortTime } from '~~/core/plan/time-text'
+import type { PlacedBoard } from '~/domain/frame-geometry'
+
+/** One block as a board laid across the columns, whole or cut. */
+const props = defineProps<{ board: PlacedBoard; plan: Plan; selected: boolean }>()
+const emit = defineEmits<{ choose: [] }>()
+const library = useLibraryStore()
+
+const block = computed(() => props.board.block)
+const cut = computed(() => props.board.head > 0)
+const ladder = computed(() =>
+  !cut.value && block.value.dose?.kind === 'ladder' && block.value.phase !== 'water' ? block.value.dose : undefined,
+)
+
+const say = computed(() => {
+  const { mode, dose, holding, stations = [], teams = 1, workSec = 0, technique } = block.value
+  switch (mode) {
+    case 'together':
+    case 'oneCount':
+      return dose ? [shortDose(dose), focusOf(technique)].filter(Boolean).join(' · ') : ''
+    case 'layers':
+      return 'each rank on its own layer'
+    case 'turns':
+      return holding ? `each taught in turn; the others hold: ${holding.title}` : 'each taught in turn; the others wait'
+    case 'stations':
+      return `${counted(stations.length, 'station')}, ${counted(teams, 'team')}, ${shortTime(workSec * 1000)} each`
+  }
+})
+
+/** The item, where the title does not name it already. */
+function focusOf(technique: string | undefined): string {
+  const name = library.itemName(technique)
+  return name && !block.value.title.toLowerCase().includes(name.toLowerCase()) ? name : ''
+}
+
+const twoLines = computed(() => !cut.value && !ladder.value && props.board.h >= 44 && lookFor.value.length > 0)
+const lookFor = computed(() => {
+  if (block.value.notes) return block.value.notes
+  const item = library.items.get(block.value.technique ?? '')
+  return item?.keyPoints.join('. ') ?? ''
+})
+const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, ${say.value}`)
+</script>
+
+<template>
+  <div
+    role="option"
+    class="board"
+    :class="{ cut, selected, water: block.phase === 'water' }"
+    :data-phase="block.phase"
+    :data-board="block.id"
+    :style="{ height: `${board.h}px` }"
+    :aria-label="label"
+    :aria-selected="selected"
+    :tabindex="selected ? 0 : -1"
+    @click="emit('choose')"
+    @focus="emit('choose')"
+  >
+    <div v-if="block.phase === 'water'" class="channel">
+      <PhaseMark phase="water" />
+      <svg width="10" height="12" viewBox="0 0 10 13" aria-hidden="true">
+        <path d="M5 0C7 4 10 6 10 9a5 5 0 0 1-10 0C0 6 3 4 5 0z" fill="#2A6C82" />
+      </svg>
+      <span>{{ block.title }}</span>
+      <span class="dots" />
+      <b>{{ minutes(board.ms) }}</b>
+    </div>
+    <template v-else-if="cut">
+      <div class="cut-head"><BoardHead :block="block" :say="say" :ms="board.ms" /></div>
+      <CutBoard :board="board" :plan="plan" />
+    </template>
+    <div v-else class="plank">
+      <TallyEdge :lane="board.lanes[0] ?? []" :ms="board.ms" :height="board.h - 2" />
+      <BoardHead :block="block" :say="say" :ms="board.ms" :class="{ top: ladder || twoLines }" />
+      <LadderRungs v-if="ladder" :board="board" :dose="ladder" />
+      <p v-else-if="twoLines" class="look-for"><b>Looks for:</b> {{ lookFor }}</p>
+    </div>
+    <span class="grip" aria-hidden="true"><i /><i /><i /></span>
+  </div>
+</template>
+
+<style scoped>
+.board {
+  position: relative;
+  margin-bottom: 3px;
+  cursor: pointer;
+  outline: none;
+}
+.plank {
+  position: absolute;
+  inset: 0;
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  overflow: hidden;
+  background: var(--color-paper);
+  border: 1px solid #d3c6ae;
+  border-radius: 2px;
+  box-shadow: 0 1px 2px rgba(74, 56, 43, 0.16);
+}
+.top {
+  height: 22px;
+  flex: none;
+}
+.look-for {
+  padding: 1px 14px 0 15px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 13px;
+  line-height: 17px;
+  color: #4b4239;
+}
+.look-for b {
+  font-weight: 620;
+}
+.cut-head {
+  position: absolute;
+  inset: 0 0 auto;
+  height: 23px;
+  display: flex;
+  align-items: center;
+  background: var(--color-paper);
+  border: 1px solid #d3c6ae;
+  border-bottom: 0;
+  border-left: 8px solid var(--phase);
+  border-radius: 2px 2px 0 0;
+}
+.cut-head > * {
+  flex: 1;
+  padding-left: 7px;
+}
+.channel {
+  position: absolute;
+  inset: 0;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 0 9px 0 16px;
+  border-radius: 2px;
+  background: #e4eeed;
+  font-size: 13px;
+  line-height: 16px;
+  color: #26596b;
+}
+.channel .dots {
+  flex: 1;
+  border-top: 1.5px dotted #6fa3b4;
+}
+.channel b {
+  font-weight: 600;
+  color: var(--color-ink);
+}
+.grip {
+  position: absolute;
+  right: 3px;
+  top: 50%;
+  display: none;
+  transform: translateY(-50%);
+}
+.grip i {
+  display: block;
+  width: 7px;
+  height: 1.5px;
+  margin: 2px 0;
+  background: #a08c6c;
+}
+.board:hover .grip {
+  display: block;
+}
+.board:hover .plank {
+  border-color: #a08c6c;
+  box-shadow: 0 2px 6px rgba(74, 56, 43, 0.32);
+}
+.board.selected::after {
+  content: '';
+  position: absolute;
+  inset: -2px -3px;
+  z-index: 4;
+  pointer-events: none;
+  border: 2px solid var(--color-umber);
+  border-radius: 3px;
+  box-shadow: 0 0 0 2px rgba(200, 146, 43, 0.75);
+}
+.board:focus-visible::after {
+  content: '';
+  position: absolute;
+  inset: -4px -5px;
+  z-index: 4;
+  pointer-events: none;
+  border: 2px solid var(--color-harbour);
+  border-radius: 4px;
+}
+.sortable-ghost {
+  opacity: 0.45;
+}
+.sortable-drag {
+  box-shadow: 0 10px 22px rgba(74, 56, 43, 0.34);
+}
+</style>

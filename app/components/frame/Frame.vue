@@ -1,0 +1,264 @@
+<script setup lang="ts">
+import { VueDraggable } from 'vue-draggable-plus'
+import { PHASES } from '~~/core/plan/phases'
+import { clockAt, minutes } from '~~/core/plan/time-text'
+import { frameGeometry, type PlacedBoard } from '~/domain/frame-geometry'
+
+/** The class under the beam: time down the page, a column a group, boards laid across or cut, load at the right. */
+const store = usePlanStore()
+const plan = computed(() => store.plan!)
+const timeline = computed(() => store.timeline!)
+const geometry = computed(() => frameGeometry(timeline.value, plan.value.groups.length))
+const start = computed(() => plan.value.start ?? '00:00')
+const postY = computed(() => geometry.value.yAt(plan.value.lengthMin * 60_000))
+const overhangs = computed(() => timeline.value.spareMs < 0)
+
+const scroller = useTemplateRef<HTMLElement>('scroller')
+const { y: scrolled } = useScroll(scroller)
+const { height: seen } = useElementSize(scroller)
+const below = computed(() => geometry.value.boards.filter(({ y }) => y > scrolled.value + seen.value - 14))
+const above = computed(() => geometry.value.boards.filter(({ y, h }) => y + h < scrolled.value + 10))
+const strip = computed(() => (below.value.length ? below.value : above.value))
+
+/** The list that dragging reorders; the plan takes the new order as one step. */
+const order = computed({
+  get: () => geometry.value.boards,
+  set: (boards: PlacedBoard[]) => {
+    const moved = boards.findIndex(({ block }, i) => block.id !== plan.value.blocks[i]?.id)
+    if (moved < 0) return
+    const here = boards[moved]?.block.id ?? ''
+    const wasHere = plan.value.blocks[moved]?.id ?? ''
+    // Dragged up, the board that stands here now was moved; dragged down, the one that stood here.
+    const downTo = boards.findIndex(({ block }) => block.id === wasHere)
+    const from = plan.value.blocks.findIndex(({ id }) => id === here)
+    if (from - moved > downTo - moved || downTo - moved === 1) store.move(here, moved)
+    else store.move(wasHere, downTo)
+  },
+})
+
+watch(
+  () => store.selected,
+  async (id) => {
+    await nextTick()
+    const board = scroller.value?.querySelector<HTMLElement>(`[data-board="${id}"]`)
+    board?.scrollIntoView({ block: 'nearest' })
+    const inBoards = document.activeElement?.closest('[data-boards]')
+    if (inBoards || document.activeElement === document.body) board?.focus({ preventScroll: true })
+  },
+)
+function scrollTo(id: string) {
+  store.selected = id
+}
+</script>
+
+<template>
+  <section class="frame" aria-label="The class" :style="{ '--columns': plan.groups.length }">
+    <div class="heads">
+      <span class="corner">clock</span>
+      <div class="groups">
+        <span v-for="group in plan.groups" :key="group.id" class="group" :title="group.name">
+          <Sash :ranks="group.ranks" fill class="min-w-0 flex-1" />
+          <em>{{ group.headcount }}</em>
+        </span>
+      </div>
+      <span class="corner load">load <i>8</i></span>
+    </div>
+    <div ref="scroller" class="scroll">
+      <div class="canvas" :style="{ minHeight: `${Math.max(geometry.height, postY) + 30}px` }">
+        <ClockRuler :geometry="geometry" :start="start" :total-ms="timeline.totalMs" />
+        <div class="boards">
+          <div class="grounds" aria-hidden="true"><i v-for="group in plan.groups" :key="group.id" /></div>
+          <VueDraggable
+            v-model="order"
+            :animation="160"
+            role="listbox"
+            aria-label="Boards"
+            data-boards
+            class="relative"
+            @start="(event) => (store.selected = event.data.block.id)"
+          >
+            <Board
+              v-for="board in geometry.boards"
+              :key="board.block.id"
+              :board="board"
+              :plan="plan"
+              :selected="board.block.id === store.selected"
+              @choose="store.selected = board.block.id"
+            />
+          </VueDraggable>
+          <div v-if="plan.blocks.length === 0" class="empty">
+            <h2>Two posts and an empty floor</h2>
+            <p>
+              Press <kbd>A</kbd> to add a board, or take one from the shelf on the left. A class usually opens with a
+              line-up and a warm-up.
+            </p>
+          </div>
+          <div v-if="overhangs" class="beyond" :style="{ top: `${postY}px`, height: `${geometry.height - postY}px` }" />
+          <div class="post" :class="{ fits: !overhangs }" :style="{ top: `${postY}px` }">
+            <span>{{ clockAt(start, plan.lengthMin * 60_000)[0] }} the class ends</span>
+          </div>
+        </div>
+        <LoadRibbon :geometry="geometry" :timeline="timeline" :groups="plan.groups.length" />
+      </div>
+    </div>
+    <div class="strip">
+      <b>{{ below.length ? 'Below' : above.length ? 'Above' : 'All in view' }}</b>
+      <button
+        v-for="board in strip.slice(0, 9)"
+        :key="board.block.id"
+        type="button"
+        class="chip"
+        :data-phase="board.block.phase"
+        :title="board.block.title"
+        @click="scrollTo(board.block.id)"
+      >
+        {{ PHASES[board.block.phase].mark }} {{ minutes(board.ms) }}
+      </button>
+      <span class="bow" :class="{ late: overhangs }">bow {{ clockAt(start, timeline.totalMs).join('') }}</span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.frame {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+}
+.heads,
+.canvas {
+  display: grid;
+  grid-template-columns: 72px minmax(0, 1fr) 66px;
+  column-gap: 8px;
+  padding: 0 8px 0 0;
+}
+.heads {
+  height: 30px;
+  flex: none;
+  align-items: center;
+  border-bottom: 1px solid #b9a98d;
+  box-shadow: 0 2px 3px -1px rgba(74, 56, 43, 0.15);
+  z-index: 3;
+  padding-right: 23px;
+}
+.corner {
+  padding-left: 14px;
+  font-size: 13px;
+  color: var(--color-ash);
+}
+.load {
+  padding-left: 0;
+}
+.load i {
+  margin-left: 4px;
+  font-style: normal;
+  font-weight: 640;
+  color: var(--color-brick-deep);
+}
+.groups,
+.grounds {
+  display: grid;
+  grid-template-columns: repeat(var(--columns), minmax(0, 1fr));
+  column-gap: 6px;
+}
+.group {
+  display: flex;
+  min-width: 0;
+}
+.group em {
+  width: 28px;
+  height: 20px;
+  border: 1.5px solid #1b1611;
+  border-left: 0;
+  background: var(--color-paper);
+  font: 700 15px/17px var(--font-sans);
+  text-align: center;
+}
+.scroll {
+  position: relative;
+  flex: 1;
+  min-height: 0;
+  overflow-y: scroll;
+  scrollbar-width: thin;
+  scrollbar-color: #c9bba2 transparent;
+}
+.canvas {
+  padding-top: 6px;
+}
+.boards {
+  position: relative;
+}
+.grounds {
+  position: absolute;
+  inset: 0;
+}
+.grounds i {
+  background: var(--color-ground);
+  border-radius: 2px;
+}
+.post {
+  position: absolute;
+  left: -10px;
+  right: -74px;
+  z-index: 2;
+  pointer-events: none;
+  border-top: 3px solid var(--color-gilt);
+}
+.post span {
+  position: absolute;
+  right: 0;
+  top: 0;
+  padding: 0 7px;
+  font: 680 13px/17px var(--font-sans);
+  color: #241808;
+  background: linear-gradient(#e3b85b, #c8922b);
+  border-radius: 0 0 2px 2px;
+}
+.beyond {
+  position: absolute;
+  left: 0;
+  right: 0;
+  z-index: 1;
+  pointer-events: none;
+  background: repeating-linear-gradient(135deg, transparent 0 8px, rgba(166, 58, 36, 0.22) 8px 10px);
+}
+.empty {
+  position: absolute;
+  inset: 60px 0 auto;
+  text-align: center;
+  color: var(--color-ash);
+}
+.empty p {
+  max-width: 420px;
+  margin: 8px auto;
+}
+.strip {
+  display: flex;
+  flex: none;
+  align-items: center;
+  gap: 5px;
+  height: 28px;
+  padding: 0 10px 0 14px;
+  overflow: hidden;
+  background: #ebe2d0;
+  border-top: 1px solid #b9a98d;
+  font-size: 13px;
+  white-space: nowrap;
+}
+.chip {
+  height: 24px;
+  padding: 0 6px;
+  background: var(--color-paper);
+  border: 1px solid #d3c6ae;
+  border-left: 4px solid var(--phase);
+  border-radius: 2px;
+}
+.bow {
+  margin-left: auto;
+  font-weight: 600;
+}
+.late {
+  color: var(--color-brick-deep);
+}
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+
+defineProps<{ open: boolean }>()
+defineEmits<{ close: [] }>()
+const KEYS = [
+  ['↑ ↓', 'the board above, below'],
+  ['A', 'add a board here'],
+  ['W', 'water here'],
+  ['Enter', 'to the bench'],
+  ['[ ]', 'one set or round fewer, more'],
+  ['{ }', 'one rep fewer, more'],
+  ['Alt ↑ ↓', 'move the board'],
+  ['S', 'split by group, join again'],
+  ['P', 'make it a partner drill, or one alone'],
+  ['D', 'duplicate'],
+  ['Del', 'remove'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Shift Z', 'redo'],
+  ['/', 'find on the shelf'],
+  ['G', 'go to the floor'],
+  ['?', 'these keys'],
+]
+</script>
+
+<template>
+  <Dialog :open="open" class="relative z-40" @close="$emit('close')">
+    <div class="fixed inset-0 bg-[#2a1e16]/55" aria-hidden="true" />
+    <div class="fixed inset-0 grid place-items-center p-4">
+      <DialogPanel class="panel w-full max-w-[560px] border-t-[5px] border-t-gilt p-6">
+        <DialogTitle class="text-26">Keys on the frame</DialogTitle>
+        <dl class="mt-3 grid grid-cols-2 gap-x-6 gap-y-1.5">
+          <div v-for="[key, what] in KEYS" :key="key" class="flex items-baseline gap-2">
+            <dt class="w-[92px]"><kbd>{{ key }}</kbd></dt>
+            <dd>{{ what }}</dd>
+          </div>
+        </dl>
+        <button type="button" class="btn mt-4" @click="$emit('close')">Back to the frame</button>
+      </DialogPanel>
+    </div>
+  </Dialog>
+</template>

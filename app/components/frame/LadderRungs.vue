@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import type { Block } from '~~/core'
+import { shortDose, type LadderDose } from '~~/core/plan/doses'
+import { minutes } from '~~/core/plan/time-text'
+import type { PlacedBoard } from '~/domain/frame-geometry'
+
+/** A ladder's stages as rungs between two rails: number, stage, layer, dose, length. */
+const props = defineProps<{ board: PlacedBoard; dose: LadderDose }>()
+const library = useLibraryStore()
+
+/** Ms of each stage, read off the timeline. */
+const lengths = computed(() => {
+  const sums = props.dose.stages.map(() => 0)
+  for (const stretch of props.board.lanes[0] ?? [])
+    for (const s of stretch.spans)
+      if (s.stage !== undefined && s.kind !== 'bridge') sums[s.stage] = (sums[s.stage] ?? 0) + s.ms
+  return sums
+})
+const layerOf = (block: Block, layer: number | undefined) =>
+  block.technique ? library.layerName(block.technique, layer ?? block.layer) : ''
+</script>
+
+<template>
+  <div class="rungs">
+    <div v-for="(stage, s) in dose.stages" :key="s" class="rung">
+      <i>{{ s + 1 }}</i>
+      <b>{{ stage.title }}</b>
+      <span>{{ layerOf(board.block, stage.layer) }}</span>
+      <span class="dose">{{ shortDose(stage.dose) }}</span>
+      <em>{{ minutes(lengths[s] ?? 0) }}</em>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.rungs {
+  position: relative;
+  padding: 0 8px 0 42px;
+}
+.rungs::before,
+.rungs::after {
+  content: '';
+  position: absolute;
+  top: -1px;
+  bottom: -4px;
+  width: 2px;
+  background: var(--phase);
+  opacity: 0.6;
+}
+.rungs::before {
+  left: 16px;
+}
+.rungs::after {
+  left: 33px;
+}
+.rung {
+  position: relative;
+  display: grid;
+  grid-template-columns: 158px minmax(0, 1fr) minmax(0, 1.2fr) 38px;
+  align-items: center;
+  gap: 8px;
+  height: 16px;
+  font-size: 13px;
+  line-height: 16px;
+  white-space: nowrap;
+}
+.rung > * {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.rung i {
+  position: absolute;
+  left: -29px;
+  bottom: 0;
+  width: 23px;
+  border-bottom: 2px solid var(--phase);
+  font-style: normal;
+  font-weight: 680;
+  text-align: center;
+  color: var(--phase);
+}
+.rung b {
+  font-weight: 620;
+}
+.rung span {
+  color: var(--color-ash);
+}
+.rung .dose {
+  color: #4b4239;
+}
+.rung em {
+  font-style: normal;
+  font-weight: 600;
+  text-align: right;
+}
+</style>

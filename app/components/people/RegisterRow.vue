@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { CheckIcon, EllipsisVerticalIcon } from '@heroicons/vue/20/solid'
+import type { RosterStudent } from '~~/server/services/roster'
+
+/** One student's line in the register: three cells as in a ruled book, and the rarer states behind the dots. */
+const props = defineProps<{ student: RosterStudent }>()
+const emit = defineEmits<{ tapped: [id: string, name: string, what: string] }>()
+const store = useClassStore()
+
+const line = computed(() => store.register.get(props.student.id))
+const state = computed(() => line.value?.state ?? 'unknown')
+const firstName = computed(() => props.student.name.split(' ')[0] ?? '')
+const time = (ms: number) => new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+const lateBy = computed(() => {
+  const from = line.value?.from
+  const start = store.run?.startedAt ?? store.data?.startsAt
+  return from === undefined || start === undefined ? 0 : Math.max(0, Math.round((from - start) / 60_000))
+})
+const says = computed(() => {
+  const { last, from, to, reason, out } = line.value ?? {}
+  const under = props.student.age !== null && props.student.age < 18 ? ', under 18' : ''
+  switch (state.value) {
+    case 'here':
+      return `${last ? time(last.at) : ''}${out?.length ? ', sat out a while' : ''}${under}`
+    case 'late':
+      return `from ${from ? time(from) : ''}${under}`
+    case 'out':
+      return `sits out${reason ? `: ${reason}` : ''}`
+    case 'left':
+      return `left ${to ? time(to) : ''}${reason ? `: ${reason}` : ''}`
+    case 'away':
+    case 'excused':
+      return `${state.value}${reason ? `, ${reason}` : ''}`
+    default:
+      return props.student.floorNote ? `note: ${props.student.floorNote}` : under.slice(2)
+  }
+})
+
+type Tap = Parameters<typeof store.tap>[0]
+function tap(kind: Tap, what: string, more: { reason?: string } = {}) {
+  const id = store.tap(kind, props.student.id, more)
+  emit('tapped', id, firstName.value, what)
+}
+function here() {
+  if (state.value === 'here') tap('clear', 'cleared')
+  else if (state.value === 'out') tap('back', 'back in')
+  else tap('here', 'here')
+}
+function late() {
+  if (state.value === 'late') tap('clear', 'cleared')
+  else tap('late', `late, from now`)
+}
+function out() {
+  if (state.value === 'out') tap('back', 'back in')
+  else tap('out', 'sits out')
+}
+const more: { kind: Tap; name: string }[] = [
+  { kind: 'left', name: 'left now' },
+  { kind: 'away', name: 'away' },
+  { kind: 'excused', name: 'excused' },
+  { kind: 'clear', name: 'clear the line' },
+]
+const REASONS = ['injury', 'unwell', 'watching']
+</script>
+
+<template>
+  <div class="row" :class="state" role="group" :aria-label="student.name" :data-student="student.id">
+    <div class="who">
+      <NuxtLink :to="`/people/${student.id}`" class="name">{{ student.name }}</NuxtLink>
+      <span class="says">{{ says }}</span>
+    </div>
+    <button type="button" class="cell" :aria-pressed="state === 'here'" :aria-label="`${student.name}: here`" @click="here">
+      <CheckIcon v-if="state === 'here'" class="size-5" /><i v-else />
+    </button>
+    <button type="button" class="cell" :aria-pressed="state === 'late'" :aria-label="`${student.name}: late`" @click="late">
+      <template v-if="state === 'late'">+{{ lateBy }}</template><i v-else />
+    </button>
+    <button type="button" class="cell" :aria-pressed="state === 'out'" :aria-label="`${student.name}: sits out`" @click="out">
+      <u v-if="state === 'out'" /><i v-else />
+    </button>
+    <Menu as="div" class="relative">
+      <MenuButton class="dots" :aria-label="`${student.name}: more`"><EllipsisVerticalIcon class="size-4" /></MenuButton>
+      <MenuItems class="panel absolute right-0 z-20 w-44 py-1">
+        <MenuItem v-for="entry in more" :key="entry.kind" v-slot="{ active }">
+          <button type="button" class="entry" :class="{ active }" @click="tap(entry.kind, entry.name)">{{ entry.name }}</button>
+        </MenuItem>
+        <MenuItem v-for="reason in REASONS" :key="reason" v-slot="{ active }">
+          <button type="button" class="entry" :class="{ active }" @click="tap('out', `sits out: ${reason}`, { reason })">
+            sits out: {{ reason }}
+          </button>
+        </MenuItem>
+      </MenuItems>
+    </Menu>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 36px 36px 36px 24px;
+  align-items: stretch;
+  min-height: 40px;
+  border-top: 1px solid #e7decd;
+}
+.who {
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  min-width: 0;
+  padding: 2px 4px 2px 9px;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-weight: 640;
+  line-height: 18px;
+}
+.name:hover {
+  text-decoration: underline;
+}
+.says {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 13px;
+  line-height: 16px;
+  color: var(--color-ash);
+}
+.away .name,
+.excused .name,
+.left .name {
+  font-weight: 450;
+  color: var(--color-ash);
+}
+.late {
+  background: #fbf3df;
+}
+.out {
+  background: #eaf0f1;
+}
+.cell {
+  display: grid;
+  place-items: center;
+  border-left: 1px solid #e7decd;
+  font-weight: 700;
+  font-size: 13px;
+}
+.cell:hover {
+  background: #f1e9da;
+}
+.cell i {
+  width: 7px;
+  height: 7px;
+  border: 1.5px solid #b9a98d;
+  border-radius: 50%;
+}
+.here .cell[aria-pressed='true'] {
+  background: var(--color-moss);
+  color: #fff;
+}
+.late .cell[aria-pressed='true'] {
+  background: #edbe62;
+}
+.out .cell[aria-pressed='true'] {
+  background: repeating-linear-gradient(135deg, #2c5a70 0 4px, #24495b 4px 8px);
+}
+.cell u {
+  width: 18px;
+  height: 5px;
+  background: #fff;
+}
+.dots {
+  width: 24px;
+  height: 100%;
+  display: grid;
+  place-items: center;
+  color: var(--color-ash);
+}
+.entry {
+  display: block;
+  width: 100%;
+  padding: 5px 12px;
+  text-align: left;
+}
+.entry.active {
+  background: #f1e4c6;
+}
+@media (max-width: 760px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr) 48px 48px 48px 32px;
+    min-height: 48px;
+  }
+  .dots {
+    width: 32px;
+  }
+}
+</style>

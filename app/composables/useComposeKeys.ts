@@ -1,0 +1,103 @@
+import { newBlock, toggleSplit } from '~~/core/plan/edit'
+import { nudgeReps, nudgeSets, togglePartner } from '~~/core/plan/nudge'
+import type { Dose } from '~~/core/plan/doses'
+
+interface Acts {
+  find(): void
+  keys(): void
+  floor(): void
+}
+
+const TYPING = 'input, select, textarea, [contenteditable]'
+
+/** The keys of the frame. In a field they type; in a dialog they belong to the dialog. */
+export function useComposeKeys(acts: Acts): void {
+  const store = usePlanStore()
+  const library = useLibraryStore()
+  const fallback = () => store.selectedBlock?.technique ?? library.items.keys().next().value ?? 'item'
+
+  function step(by: number) {
+    const blocks = store.plan?.blocks ?? []
+    const from = store.selectedIndex < 0 ? (by > 0 ? -1 : blocks.length) : store.selectedIndex
+    const to = blocks[Math.max(0, Math.min(blocks.length - 1, from + by))]
+    if (to) store.selected = to.id
+  }
+
+  /** Changes the dose of the board, and of every track that has its own. */
+  function dose(change: (dose: Dose) => Dose) {
+    const id = store.selected
+    if (!id) return
+    store.changeBlock(id, (block) => ({
+      ...block,
+      ...(block.dose ? { dose: change(block.dose) } : {}),
+      ...(block.tracks
+        ? { tracks: block.tracks.map((track) => (track.dose ? { ...track, dose: change(track.dose) } : track)) }
+        : {}),
+    }))
+  }
+
+  function split() {
+    const { plan, selected } = store
+    if (plan && selected) store.changeBlock(selected, (block) => toggleSplit(block, plan, fallback()))
+  }
+
+  function toBench() {
+    document.getElementById('board-title')?.focus()
+  }
+
+  const onBoard = (act: (id: string) => void) => () => {
+    if (store.selected) act(store.selected)
+  }
+  const plain: Record<string, () => void> = {
+    ArrowDown: () => step(1),
+    ArrowUp: () => step(-1),
+    a: () => store.add(newBlock('drill', 'New board')),
+    w: () => store.add(newBlock('water', 'Water')),
+    Enter: toBench,
+    '[': () => dose((d) => nudgeSets(d, -1)),
+    ']': () => dose((d) => nudgeSets(d, 1)),
+    '{': () => dose((d) => nudgeReps(d, -1)),
+    '}': () => dose((d) => nudgeReps(d, 1)),
+    s: split,
+    p: () => dose(togglePartner),
+    d: onBoard((id) => store.duplicate(id)),
+    Delete: onBoard((id) => store.remove(id)),
+    Backspace: onBoard((id) => store.remove(id)),
+    '/': acts.find,
+    g: acts.floor,
+    '?': acts.keys,
+  }
+
+  function undoKey(event: KeyboardEvent): boolean {
+    const key = event.key.toLowerCase()
+    if (!(event.ctrlKey || event.metaKey)) return false
+    if (key === 'z' && !event.shiftKey) store.undo()
+    else if (key === 'y' || (key === 'z' && event.shiftKey)) store.redo()
+    else return false
+    return true
+  }
+
+  function moveKey(event: KeyboardEvent): boolean {
+    if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key)) return false
+    if (store.selected) store.move(store.selected, store.selectedIndex + (event.key === 'ArrowUp' ? -1 : 1))
+    return true
+  }
+
+  useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+    const target = event.target as HTMLElement
+    if (!store.plan || target.closest('[role="dialog"]')) return
+    if (target.matches(TYPING)) {
+      if (event.key === 'Escape') target.blur()
+      return
+    }
+    if (undoKey(event) || moveKey(event)) return event.preventDefault()
+    if (event.ctrlKey || event.metaKey || event.altKey) return
+    // Enter and the arrows belong to the button or list that has the focus.
+    const onControl = target.closest('button, a, [role="radiogroup"], [role="tablist"]')
+    if (onControl && (event.key === 'Enter' || event.key.startsWith('Arrow'))) return
+    const act = plain[event.key.length === 1 ? event.key.toLowerCase() : event.key]
+    if (!act) return
+    event.preventDefault()
+    act()
+  })
+}

@@ -1,0 +1,6 @@
+<template>
+  <div class="flex min-h-full flex-col">
+    <Beam />
+    <main class="flex-1"><slot /></main>
+  </div>
+</template>

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { newBlock } from '~~/core/plan/edit'
+
+definePageMeta({ layout: 'bare' })
+const store = usePlanStore()
+const library = useLibraryStore()
+const route = useRoute()
+const problem = ref('')
+const keysOpen = ref(false)
+const shelf = useTemplateRef<{ focus(): void }>('shelf')
+
+onMounted(async () => {
+  try {
+    await library.load()
+    await store.open(String(route.params.id))
+    store.selected = store.plan?.blocks[0]?.id
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : String(error)
+  }
+})
+onBeforeRouteLeave(() => store.flush())
+useEventListener(window, 'beforeunload', (event) => {
+  if (store.saveState !== 'kept') event.preventDefault()
+})
+useHead({ title: () => `${store.plan?.title ?? 'Compose'} · Golden Lintel` })
+useComposeKeys({
+  find: () => shelf.value?.focus(),
+  keys: () => (keysOpen.value = true),
+  floor: toFloor,
+})
+
+async function toFloor() {
+  await store.flush()
+  await navigateTo('/floor')
+}
+function rename(event: Event) {
+  const field = event.target as HTMLInputElement
+  const title = field.value.trim()
+  if (title && store.plan) store.change({ ...store.plan, title })
+  else field.value = store.plan?.title ?? ''
+}
+const dated = computed(() => {
+  const { date } = store.plan ?? {}
+  return date ? new Date(`${date}T12:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }) : ''
+})
+</script>
+
+<template>
+  <div class="flex h-screen min-h-0 flex-col">
+    <Beam>
+      <ClassBar
+        v-if="store.plan && store.timeline"
+        :timeline="store.timeline"
+        :length-min="store.plan.lengthMin"
+        :start="store.plan.start"
+        :selected="store.selected"
+      />
+    </Beam>
+    <main v-if="store.plan && store.timeline" class="flex min-h-0 flex-1 flex-col">
+      <div class="room">
+        <Shelf ref="shelf" />
+        <div class="flex min-h-0 min-w-0 flex-col">
+          <div class="top">
+            <input class="name" :value="store.plan.title" aria-label="Name of the plan" maxlength="200" @change="rename" />
+            <span class="text-13 text-ash whitespace-nowrap">{{ store.plan.theme }}<template v-if="dated"> · {{ dated }}</template></span>
+            <SaveState class="ml-2 truncate" />
+            <span class="flex-1" />
+            <button type="button" class="btn" :disabled="!store.canUndo" @click="store.undo()">Undo <kbd>Ctrl Z</kbd></button>
+            <button type="button" class="btn" :disabled="!store.canRedo" aria-label="Redo" title="Redo, Ctrl Shift Z" @click="store.redo()">↷</button>
+            <button type="button" class="btn" @click="store.add(newBlock('drill', 'New board'))">Add <kbd>A</kbd></button>
+            <button type="button" class="btn" aria-label="Keys" @click="keysOpen = true"><kbd>?</kbd></button>
+            <button type="button" class="btn btn-main" @click="toFloor">Go to floor <kbd>G</kbd></button>
+          </div>
+          <p v-if="store.faults.length && store.saveState !== 'refused'" role="alert" class="told">
+            Not changed: {{ store.faults[0]?.path }} {{ store.faults[0]?.message }}.
+          </p>
+          <Frame class="flex-1" />
+        </div>
+        <Bench />
+      </div>
+      <Tray />
+    </main>
+    <p v-else-if="problem" role="alert" class="p-10 text-center text-brick-deep">
+      {{ problem }} <NuxtLink to="/compose" class="link">All plans</NuxtLink>
+    </p>
+    <p v-else class="p-10 text-center text-ash">Laying out the class…</p>
+    <StaleDialog />
+    <KeysDialog :open="keysOpen" @close="keysOpen = false" />
+  </div>
+</template>
+
+<style scoped>
+.room {
+  display: grid;
+  flex: 1;
+  min-height: 0;
+  grid-template-columns: 224px minmax(0, 1fr) 276px;
+  grid-template-rows: minmax(0, 1fr);
+}
+.top {
+  display: flex;
+  flex: none;
+  align-items: center;
+  gap: 6px;
+  height: 38px;
+  padding: 0 8px 0 10px;
+  overflow: hidden;
+}
+.top .btn {
+  height: 26px;
+  padding: 0 8px;
+  font-size: 13px;
+}
+.name {
+  field-sizing: content;
+  min-width: 90px;
+  max-width: 240px;
+  padding: 0 4px;
+  font: 660 17px/24px var(--font-serif);
+  color: var(--color-umber);
+  border: 1px solid transparent;
+  border-radius: 3px;
+  background: transparent;
+}
+.name:hover {
+  border-color: var(--color-straw);
+}
+.told {
+  flex: none;
+  padding: 2px 14px;
+  font-size: 13px;
+  color: var(--color-brick-deep);
+  background: var(--color-brick-tint);
+}
+@media (max-width: 900px) {
+  .room {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto auto auto;
+    overflow-y: auto;
+  }
+}
+</style>

@@ -1,0 +1,349 @@
+<script setup lang="ts">
+import { findingsOf, layPlan, type Plan } from '~~/core'
+import { minutes } from '~~/core/plan/time-text'
+import type { RosterStudent } from '~~/server/services/roster'
+import type { today as todayService } from '~~/server/services/today'
+import { agoSaid, longDay, whenSaid } from '~/domain/days'
+
+useHead({ title: 'Today · Golden Lintel' })
+type TodayData = Awaited<ReturnType<typeof todayService>> & { roster: RosterStudent[] }
+
+const library = useLibraryStore()
+const data = shallowRef<TodayData>()
+const problem = ref('')
+const busy = ref(false)
+const newPlan = useNewPlan()
+
+async function load() {
+  problem.value = ''
+  try {
+    const [fresh] = await Promise.all([api<TodayData>('/api/today'), library.load()])
+    data.value = fresh
+    wanted.value = { day: fresh.today, startTime: library.club?.startTime ?? '18:30' }
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : String(error)
+  }
+}
+const wanted = ref({ day: '', startTime: '' })
+onMounted(load)
+
+const next = computed(() => data.value?.next)
+const last = computed(() => data.value?.last)
+const timeline = computed(() => next.value && layPlan(next.value.plan))
+const findings = computed(() =>
+  next.value && timeline.value
+    ? findingsOf(next.value.plan, timeline.value).filter(({ severity }) => severity !== 'hint')
+    : [],
+)
+const byGroup = computed(() =>
+  library.groups.map((group) => ({
+    group,
+    students: (data.value?.roster ?? []).filter(({ groupId }) => groupId === group.id),
+  })),
+)
+const expected = computed(() => byGroup.value.reduce((sum, { students }) => sum + students.length, 0))
+const notes = computed(() => (data.value?.roster ?? []).filter(({ floorNote }) => floorNote))
+const missedLast = computed(() => {
+  const came = new Set(last.value?.came ?? [])
+  return new Set((data.value?.roster ?? []).filter(({ id }) => last.value && !came.has(id)).map(({ id }) => id))
+})
+const headcounts = computed(() => Object.fromEntries(byGroup.value.map(({ group, students }) => [group.id, students.length])))
+const ended = computed(() => {
+  const at = timeline.value && next.value?.plan.start ? next.value.startsAt + next.value.lengthMin * 60_000 : 0
+  return at ? new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: library.club?.zone }) : ''
+})
+
+async function begin(makePlan: () => Promise<string>) {
+  busy.value = true
+  problem.value = ''
+  try {
+    const planId = await makePlan()
+    if (next.value && next.value.state === 'planned')
+      await api(`/api/classes/${next.value.id}/plan`, { method: 'PUT', body: { planId } })
+    else if (!next.value)
+      await api('/api/classes', {
+        method: 'POST',
+        body: { planId, ...wanted.value, lengthMin: library.club?.lengthMin ?? 60 },
+      })
+    await navigateTo(`/compose/${planId}`)
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : String(error)
+  } finally {
+    busy.value = false
+  }
+}
+const dayOfClass = computed(() => next.value?.day ?? wanted.value.day)
+const blank = () => begin(() => newPlan(headcounts.value, dayOfClass.value))
+const again = () =>
+  begin(async () => {
+    const { plan } = await api<{ plan: Plan }>(`/api/plans/${last.value?.planId}`)
+    const copy = { ...plan, title: `${plan.title}, again`, date: dayOfClass.value }
+    return (await api<{ id: string }>('/api/plans', { method: 'POST', body: { plan: copy } })).id
+  })
+
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if ((event.target as HTMLElement).matches('input, button, a, select') || event.ctrlKey || event.altKey) return
+  if (event.key === 'Enter' && next.value) void navigateTo(`/compose/${next.value.planId}`)
+  if (event.key === 'g' && next.value) void navigateTo('/floor')
+})
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="problem" role="alert" class="mb-4 text-brick-deep">
+      {{ problem }} <button type="button" class="link" @click="load">Try again</button>
+    </p>
+    <p v-if="!data && !problem" class="text-ash">Looking at today…</p>
+    <template v-if="data">
+      <div class="head">
+        <div>
+          <h1 v-if="next">{{ whenSaid(next.day, next.startTime, data.today) }}, {{ longDay(next.day) }}</h1>
+          <h1 v-else>No class is planned</h1>
+          <p v-if="next" class="text-ash">
+            {{ next.startTime }} to {{ ended }}, {{ next.lengthMin }} minutes. <b class="text-ink">{{ expected }} on the roster</b>.
+            <template v-if="next.teacher">{{ next.teacher }} teaches.</template>
+          </p>
+          <p v-else class="text-ash">Say when, then begin with a plan.</p>
+        </div>
+        <p class="club"><b>{{ library.club?.name }}</b><br />{{ library.club?.place }}</p>
+      </div>
+
+      <div class="top">
+        <section v-if="next && timeline" class="panel plan" aria-label="The plan">
+          <div class="flex items-baseline gap-3">
+            <h2 class="text-20">{{ next.plan.title }}</h2>
+            <span class="text-13 text-ash">{{ next.plan.theme }}</span>
+            <span v-if="next.state === 'running'" class="ml-auto font-semibold text-moss">on the floor now</span>
+          </div>
+          <PlanStrip :plan="next.plan" class="mt-3" />
+          <div class="mt-2 flex flex-wrap items-center gap-3">
+            <div class="flex-1">
+              <p>
+                <b v-if="timeline.spareMs < 0" class="text-brick-deep" data-test="verdict">{{ minutes(-timeline.spareMs) }} over</b>
+                <b v-else class="text-moss" data-test="verdict">{{ minutes(timeline.spareMs) }} spare</b>
+                <span class="text-ash"> · {{ next.plan.blocks.length }} boards, {{ minutes(timeline.totalMs) }}</span>
+              </p>
+              <p v-if="findings.length" class="text-13">
+                <b>{{ findings.length }} to fix:</b> {{ findings.map(({ says }) => says.replace(/\.$/, '')).join('; ') }}
+              </p>
+              <p v-else class="text-13 text-ash">Nothing to fix.</p>
+            </div>
+            <NuxtLink to="/floor" class="btn tall">Go to floor <kbd>G</kbd></NuxtLink>
+            <NuxtLink :to="`/compose/${next.planId}`" class="btn btn-main tall">Open in Compose <kbd>Enter</kbd></NuxtLink>
+          </div>
+        </section>
+        <section v-else class="panel plan">
+          <h2 class="text-20">When is it?</h2>
+          <div class="mt-3 flex gap-4">
+            <label>Day<input v-model="wanted.day" type="date" class="field mt-1" :min="data.today" /></label>
+            <label>First bow<input v-model="wanted.startTime" type="time" class="field mt-1" /></label>
+          </div>
+        </section>
+        <section aria-labelledby="ways">
+          <h2 id="ways" class="mb-2 text-17">{{ next ? 'Or begin another way' : 'Ways to begin' }}</h2>
+          <button v-if="last" type="button" class="way" :disabled="busy" @click="again">
+            <b>Take the last plan again</b>
+            <span>{{ last.title }}, as it was, to change from there</span>
+          </button>
+          <button type="button" class="way" :disabled="busy" @click="blank">
+            <b>Start blank</b>
+            <span>two posts and an empty floor</span>
+          </button>
+        </section>
+      </div>
+
+      <div class="columns">
+        <section aria-labelledby="coming">
+          <div class="title"><h2 id="coming">Who is coming</h2><span>{{ expected % 2 ? `${expected}, so one three` : `${expected}, all in pairs` }}</span></div>
+          <div v-for="{ group, students } in byGroup" :key="group.id" class="group">
+            <span><Sash :ranks="group.ranks" /> <b>{{ students.length }}</b></span>
+            <p>
+              <template v-for="(student, i) in students" :key="student.id">
+                <NuxtLink :to="`/people/${student.id}`" :class="{ missed: missedLast.has(student.id) }">{{ student.name.split(' ')[0] }}</NuxtLink><sup v-if="student.floorNote">*</sup><template v-if="i < students.length - 1">, </template>
+              </template>
+            </p>
+          </div>
+          <p v-if="last" class="text-13 mt-2 text-ash"><span class="missed">underlined</span>: missed the last class</p>
+        </section>
+        <section aria-labelledby="notes">
+          <div class="title"><h2 id="notes">The floor must know</h2><span>{{ notes.length || 'no' }} notes</span></div>
+          <p v-for="student in notes" :key="student.id" class="note">
+            <b>{{ student.name.split(' ')[0] }}</b> {{ student.floorNote }}
+          </p>
+          <p class="text-13 mt-2 text-ash">Under-18s train with two adults in sight. Limits are the club’s, with its governing body and insurer.</p>
+        </section>
+        <section aria-labelledby="last">
+          <div class="title"><h2 id="last">Last class</h2><span v-if="last">{{ longDay(last.day) }}, {{ agoSaid(last.day, data.today) }}</span></div>
+          <dl v-if="last" class="last">
+            <dt>Was</dt><dd>{{ last.title }}</dd>
+            <dt>Ran</dt><dd>{{ last.boards - last.cut.length }} of {{ last.boards }} boards whole, {{ minutes(last.ranMs) }} on the floor</dd>
+            <template v-if="last.cut.length">
+              <dt>Cut</dt>
+              <dd>
+                <span v-for="cut in last.cut" :key="cut.title" class="block">{{ cut.title }}: <span class="text-brick-deep">{{ cut.ranMs ? `${minutes(cut.ranMs)} of ${minutes(cut.ms)}` : 'left out' }}</span></span>
+              </dd>
+            </template>
+            <dt>Came</dt><dd>{{ last.came.length }}, {{ last.late }} of them late</dd>
+          </dl>
+          <p v-else class="py-3 text-ash">Nothing was run yet. After the first class, what happened stands here.</p>
+          <NuxtLink to="/term" class="link mt-2 inline-block">All classes</NuxtLink>
+        </section>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  max-width: 1280px;
+  margin: 0 auto;
+  padding: 22px 28px 30px;
+}
+.head {
+  display: flex;
+  align-items: flex-start;
+  gap: 24px;
+}
+.head h1 {
+  font-size: 34px;
+  line-height: 40px;
+}
+.club {
+  margin-left: auto;
+  padding-left: 16px;
+  border-left: 3px solid var(--color-gilt);
+  color: var(--color-ash);
+  white-space: nowrap;
+}
+.club b {
+  font: 660 17px/22px var(--font-serif);
+  color: var(--color-umber);
+}
+.top {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 400px;
+  gap: 26px;
+  margin-top: 16px;
+  align-items: start;
+}
+.plan {
+  padding: 14px 18px 16px;
+}
+.tall {
+  height: 34px;
+}
+.way {
+  display: block;
+  width: 100%;
+  margin-bottom: 12px;
+  padding: 11px 18px 10px;
+  text-align: left;
+  background: var(--color-paper);
+  border: 5px solid var(--color-umber);
+  border-top: 0;
+  border-bottom: 1px solid var(--color-straw);
+  position: relative;
+}
+.way::before {
+  content: '';
+  position: absolute;
+  left: -12px;
+  right: -12px;
+  top: -3px;
+  height: 6px;
+  background: var(--color-umber);
+  border-bottom: 2px solid var(--color-gilt);
+}
+.way:hover:not(:disabled) {
+  background: #fff6df;
+}
+.way b {
+  display: block;
+  font: 660 17px/22px var(--font-serif);
+  color: var(--color-umber);
+}
+.way span {
+  color: var(--color-ash);
+}
+.columns {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 30px;
+  margin-top: 24px;
+}
+.title {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  padding-bottom: 4px;
+  border-bottom: 2px solid var(--color-umber);
+}
+.title h2 {
+  font-size: 20px;
+}
+.title span {
+  font-size: 13px;
+  color: var(--color-ash);
+}
+.group {
+  display: grid;
+  grid-template-columns: 138px 1fr;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--color-straw);
+}
+.group a:hover {
+  color: var(--color-harbour);
+}
+.missed {
+  text-decoration: underline;
+  text-decoration-color: var(--color-brick);
+  text-decoration-thickness: 2px;
+  text-underline-offset: 3px;
+}
+sup {
+  color: var(--color-harbour);
+  font-weight: 700;
+}
+.note {
+  padding: 7px 0 7px 12px;
+  margin-top: 6px;
+  border-left: 4px solid var(--color-gilt);
+  background: #fbf5e6;
+}
+.last {
+  display: grid;
+  grid-template-columns: 62px 1fr;
+}
+.last dt {
+  padding: 7px 0;
+  font: 660 15px/20px var(--font-serif);
+  color: var(--color-umber);
+  border-bottom: 1px solid var(--color-straw);
+}
+.last dd {
+  padding: 7px 0;
+  border-bottom: 1px solid var(--color-straw);
+}
+@media (max-width: 900px) {
+  .page {
+    padding: 14px 14px 24px;
+  }
+  .head h1 {
+    font-size: 26px;
+    line-height: 31px;
+  }
+  .club {
+    display: none;
+  }
+  .top,
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 20px;
+  }
+  .plan .btn {
+    flex: 1;
+    height: 44px;
+    justify-content: center;
+  }
+}
+</style>

@@ -1,0 +1,226 @@
+<script setup lang="ts">
+import { minutes } from '~~/core/plan/time-text'
+import type { StudentPage } from '~~/server/services/students'
+import { shortDay } from '~/domain/days'
+
+const route = useRoute()
+const library = useLibraryStore()
+const page = shallowRef<StudentPage>()
+const problem = ref('')
+useHead({ title: () => `${page.value?.name ?? 'Student'} · Golden Lintel` })
+
+onMounted(async () => {
+  try {
+    const [fresh] = await Promise.all([api<StudentPage>(`/api/students/${String(route.params.id)}`), library.load()])
+    page.value = fresh
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : String(error)
+  }
+})
+
+type Row = StudentPage['practice'][number]
+const reps = (row: Row) => row.repsL + row.repsR + row.repsN
+const classes = computed(() => {
+  const came = new Map<string, Row[]>()
+  for (const row of page.value?.practice ?? []) came.set(row.classId, [...(came.get(row.classId) ?? []), row])
+  return (page.value?.classes ?? []).map((held) => {
+    const rows = came.get(held.id) ?? []
+    return { ...held, rows, workMs: rows.reduce((sum, row) => sum + row.workMs, 0) }
+  })
+})
+const sides = computed(() => {
+  const sums = new Map<string, { name: string; left: number; right: number }>()
+  for (const row of page.value?.practice ?? []) {
+    if (!row.repsL && !row.repsR) continue
+    const sum = sums.get(row.itemId) ?? { name: library.itemName(row.itemId), left: 0, right: 0 }
+    sums.set(row.itemId, { ...sum, left: sum.left + row.repsL, right: sum.right + row.repsR })
+  }
+  return [...sums.values()].sort((a, b) => b.left + b.right - a.left - a.right).slice(0, 10)
+})
+const totals = computed(() => {
+  const rows = page.value?.practice ?? []
+  const sum = (pick: (row: Row) => number) => rows.reduce((total, row) => total + pick(row), 0)
+  return { workMs: sum((row) => row.workMs), reps: sum(reps), received: sum((row) => row.received) }
+})
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }} <NuxtLink to="/people" class="link">Back to People</NuxtLink></p>
+    <p v-else-if="!page" class="text-ash">Turning to the page…</p>
+    <template v-else>
+      <NuxtLink to="/people" class="link text-13">People</NuxtLink>
+      <div class="head">
+        <h1>{{ page.name }}</h1>
+        <Sash :ranks="[page.rankId]" :notches="page.notches" />
+        <span v-if="page.rankSince" class="text-ash">since {{ shortDay(page.rankSince) }}</span>
+        <dl class="totals">
+          <div><dd>{{ minutes(totals.workMs) }}</dd><dt>of work</dt></div>
+          <div><dd>{{ totals.reps }}</dd><dt>reps</dt></div>
+          <div><dd>{{ totals.received }}</dd><dt>received</dt></div>
+        </dl>
+      </div>
+      <p v-if="page.floorNote" class="note"><b>The floor must know:</b> {{ page.floorNote }}</p>
+      <div class="body">
+        <section aria-label="What was practised">
+          <p v-if="classes.length === 0" class="panel p-6 text-ash">
+            No class has been finished yet. When one is, what {{ page.name.split(' ')[0] }} practised stands here by itself.
+          </p>
+          <section v-for="held in classes" :key="held.id" class="held">
+            <h2>
+              {{ held.title }} <span>{{ shortDay(held.day) }}</span>
+              <em v-if="held.rows.length">{{ minutes(held.workMs) }} of work</em>
+            </h2>
+            <p v-if="held.rows.length === 0" class="py-2 text-ash">Was not there.</p>
+            <table v-else>
+              <thead>
+                <tr>
+                  <th scope="col">Item</th>
+                  <th scope="col">Layer</th>
+                  <th scope="col" class="n">Left</th>
+                  <th scope="col" class="n">Right</th>
+                  <th scope="col" class="n">No side</th>
+                  <th scope="col" class="n">Received</th>
+                  <th scope="col" class="n">Minutes</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="row in held.rows" :key="`${row.itemId} ${row.layer}`" :data-item="row.itemId">
+                  <th scope="row">{{ library.itemName(row.itemId) }}</th>
+                  <td class="layer">{{ row.layer }} · {{ library.layerName(row.itemId, row.layer) }}</td>
+                  <td class="n">{{ row.repsL || '' }}</td>
+                  <td class="n">{{ row.repsR || '' }}</td>
+                  <td class="n">{{ row.repsN || '' }}</td>
+                  <td class="n">{{ row.received || '' }}<i v-if="row.estimated" title="estimated from timed rounds">≈</i></td>
+                  <td class="n">
+                    {{ minutes(row.workMs) }}<span v-if="row.holdingMs" class="block text-13 text-ash">holding {{ minutes(row.holdingMs) }}</span>
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </section>
+        </section>
+        <aside v-if="sides.length" class="panel p-4">
+          <h2 class="text-17 mb-2">Left against right</h2>
+          <SidesChart :rows="sides" />
+          <p class="text-13 mt-2 text-ash">Computed from the class as it was run and the register; nobody types it. ≈ is estimated from timed rounds.</p>
+        </aside>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  max-width: 1280px;
+  margin: 0 auto;
+  padding: 14px 28px 30px;
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding-bottom: 10px;
+  border-bottom: 2px solid var(--color-umber);
+}
+.head h1 {
+  font-size: 34px;
+  line-height: 40px;
+}
+.totals {
+  display: flex;
+  gap: 24px;
+  margin-left: auto;
+  text-align: right;
+}
+.totals div {
+  display: flex;
+  flex-direction: column;
+}
+.totals dd {
+  font: 700 26px/30px var(--font-serif);
+  color: var(--color-umber);
+}
+.totals dt {
+  font-size: 13px;
+  color: var(--color-ash);
+}
+.note {
+  margin-top: 12px;
+  padding: 6px 12px;
+  border-left: 4px solid var(--color-gilt);
+  background: #fbf5e6;
+}
+.body {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 400px;
+  gap: 30px;
+  margin-top: 16px;
+  align-items: start;
+}
+.held {
+  margin-bottom: 22px;
+}
+.held h2 {
+  display: flex;
+  align-items: baseline;
+  gap: 10px;
+  font-size: 20px;
+}
+.held h2 span {
+  font: 450 15px var(--font-sans);
+  color: var(--color-ash);
+}
+.held h2 em {
+  margin-left: auto;
+  font: 600 15px var(--font-sans);
+  color: var(--color-ink);
+}
+table {
+  width: 100%;
+  margin-top: 4px;
+  border-collapse: collapse;
+  background: var(--color-paper);
+  border: 1px solid var(--color-straw);
+}
+th,
+td {
+  padding: 5px 10px;
+  text-align: left;
+  border-top: 1px solid #e7decd;
+}
+thead th {
+  font-size: 13px;
+  font-weight: 560;
+  color: var(--color-ash);
+  background: #f6efe1;
+}
+tbody th {
+  font-weight: 600;
+}
+.layer {
+  color: var(--color-ash);
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+.n i {
+  font-style: normal;
+  color: var(--color-ash);
+}
+@media (max-width: 900px) {
+  .page {
+    padding: 10px 12px 24px;
+  }
+  .head {
+    flex-wrap: wrap;
+  }
+  .body {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .held {
+    overflow-x: auto;
+  }
+}
+</style>

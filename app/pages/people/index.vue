@@ -1,0 +1,226 @@
+<script setup lang="ts">
+import { toast } from 'vue-sonner'
+import { inHall } from '~~/core'
+import { longDay } from '~/domain/days'
+
+useHead({ title: 'People · Golden Lintel' })
+const store = useClassStore()
+const library = useLibraryStore()
+const problem = ref('')
+const loading = ref(true)
+const route = useRoute()
+
+onMounted(async () => {
+  try {
+    await library.load()
+    const { next, last } = await api<{ next: { id: string } | null; last: { id: string } | null }>('/api/today')
+    const asked = typeof route.query.class === 'string' ? route.query.class : undefined
+    const id = asked ?? next?.id ?? last?.id
+    if (id) await store.open(id)
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : String(error)
+  } finally {
+    loading.value = false
+  }
+})
+
+const roster = computed(() => store.data?.roster ?? [])
+const stateOf = (id: string) => store.register.get(id)?.state
+const columns = computed(() =>
+  library.groups.map((group) => {
+    const students = roster.value.filter(({ groupId }) => groupId === group.id)
+    return {
+      group,
+      here: students.filter(({ id }) => inHall(store.register.get(id))).length,
+      ranks: group.ranks.map((rank) => ({ rank, students: students.filter(({ rankId }) => rankId === rank) })),
+      count: students.length,
+    }
+  }),
+)
+const totals = computed(() => ({
+  here: store.here,
+  out: roster.value.filter(({ id }) => stateOf(id) === 'out').length,
+  away: roster.value.filter(({ id }) => ['away', 'excused'].includes(stateOf(id) ?? '')).length,
+}))
+const notes = computed(() =>
+  roster.value.filter(({ id, floorNote }) => floorNote && inHall(store.register.get(id))),
+)
+const minorsHere = computed(
+  () => roster.value.filter(({ id, age }) => age !== null && age < 18 && inHall(store.register.get(id))).length,
+)
+const lastTap = ref<string>()
+function tapped(id: string, name: string, what: string) {
+  lastTap.value = id
+  toast(`${name}: ${what}`, { duration: 5000, action: { label: 'Undo', onClick: () => undo(id) } })
+}
+function undo(id: string | undefined) {
+  if (!id) return
+  store.tap('undo', undefined, { undoes: id })
+  if (lastTap.value === id) lastTap.value = undefined
+}
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (event.key.toLowerCase() === 'z' && (event.ctrlKey || event.metaKey)) undo(lastTap.value)
+})
+const status = computed(() => {
+  const phase = store.run?.phase
+  if (phase === 'finished') return 'The class is over; a correction now writes the ledger anew.'
+  if (phase === 'running' || phase === 'paused') return 'The class is on: “late” counts from this moment.'
+  return 'The register is open before the class.'
+})
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
+    <p v-else-if="loading" class="text-ash">Opening the register…</p>
+    <p v-else-if="!store.data" class="py-8 text-center text-ash">
+      No class is planned, so there is no register to keep. <NuxtLink to="/" class="link">Plan a class on Today</NuxtLink>
+    </p>
+    <template v-else>
+      <div class="head">
+        <div>
+          <h1>Register</h1>
+          <p class="text-ash">{{ store.data.title }}, {{ longDay(store.data.day) }}, {{ store.data.startTime }}. {{ status }}</p>
+        </div>
+        <dl class="totals">
+          <div><dd class="text-moss">{{ totals.here }}</dd><dt>on the mat</dt></div>
+          <div><dd>{{ totals.out }}</dd><dt>sit out</dt></div>
+          <div><dd>{{ totals.away }}</dd><dt>away</dt></div>
+        </dl>
+      </div>
+      <div class="columns">
+        <section v-for="column in columns" :key="column.group.id" class="column" :aria-label="column.group.name">
+          <div class="rail timber"><h2>{{ column.group.name }}</h2><span><b>{{ column.here }}</b> of {{ column.count }}</span></div>
+          <template v-for="part in column.ranks" :key="part.rank">
+            <div class="sub"><Sash :ranks="[part.rank]" /><span>here</span><span>late</span><span>out</span><span /></div>
+            <RegisterRow v-for="student in part.students" :key="student.id" :student="student" @tapped="tapped" />
+            <p v-if="part.students.length === 0" class="text-13 px-2 py-2 text-ash">Nobody of this rank.</p>
+          </template>
+        </section>
+      </div>
+      <div class="foot">
+        <p class="text-ash">
+          One tap a student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it is tapped; <b>late</b> is from now.
+          Tap a set cell again to clear it. <kbd>Ctrl Z</kbd> takes the last tap back.
+          <span v-if="store.unsent" role="status" class="font-semibold text-brick-deep">{{ store.unsent }} taps wait for the server; they are kept on this device.</span>
+        </p>
+        <section v-if="notes.length || minorsHere" class="panel must">
+          <h2>The floor must know</h2>
+          <p v-for="student in notes" :key="student.id"><b>{{ student.name.split(' ')[0] }}</b> {{ student.floorNote }}</p>
+          <p v-if="minorsHere" class="brick"><b>Two adults in sight:</b> {{ minorsHere }} under 18 {{ minorsHere === 1 ? 'is' : 'are' }} here.</p>
+        </section>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  max-width: 1280px;
+  margin: 0 auto;
+  padding: 16px 24px 28px;
+}
+.head {
+  display: flex;
+  align-items: flex-end;
+}
+.head h1 {
+  font-size: 26px;
+  line-height: 32px;
+}
+.totals {
+  display: flex;
+  gap: 24px;
+  margin-left: auto;
+  text-align: right;
+}
+.totals dd {
+  font: 700 34px/34px var(--font-serif);
+}
+.totals dt {
+  color: var(--color-ash);
+}
+.totals div {
+  display: flex;
+  flex-direction: column;
+}
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(270px, 1fr));
+  gap: 12px;
+  margin-top: 14px;
+  align-items: start;
+}
+.column {
+  background: var(--color-paper);
+  border: 1px solid var(--color-straw);
+}
+.rail {
+  display: flex;
+  align-items: center;
+  height: 40px;
+  padding: 0 10px;
+  color: #f2e6d0;
+  border-bottom: 3px solid var(--color-gilt);
+}
+.rail h2 {
+  flex: 1;
+  font-size: 17px;
+  color: #f6e7c8;
+}
+.rail b {
+  font-size: 26px;
+  color: #ffd98a;
+}
+.sub {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 36px 36px 36px 24px;
+  align-items: center;
+  height: 29px;
+  padding-left: 9px;
+  background: #f6efe1;
+  font-size: 13px;
+  text-align: center;
+  color: var(--color-ash);
+}
+.sub > :first-child {
+  justify-self: start;
+}
+.foot {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 24px;
+  margin-top: 16px;
+}
+.must {
+  padding: 10px 14px 12px;
+}
+.must h2 {
+  font-size: 17px;
+}
+.must p {
+  margin-top: 6px;
+  padding-left: 10px;
+  border-left: 4px solid var(--color-gilt);
+}
+.must .brick {
+  border-color: var(--color-brick);
+}
+@media (max-width: 760px) {
+  .page {
+    padding: 12px 10px 24px;
+  }
+  .head,
+  .foot {
+    display: block;
+  }
+  .totals {
+    justify-content: flex-start;
+    margin-top: 8px;
+    text-align: left;
+  }
+  .sub {
+    grid-template-columns: minmax(0, 1fr) 48px 48px 48px 32px;
+  }
+}
+</style>

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import type { ClassSummary } from '~~/server/services/today'
+import { shortDay } from '~/domain/days'
+
+useHead({ title: 'Term · Golden Lintel' })
+const classes = shallowRef<ClassSummary[]>()
+const problem = ref('')
+onMounted(async () => {
+  try {
+    classes.value = await api<ClassSummary[]>('/api/classes')
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : String(error)
+  }
+})
+const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } as const
+</script>
+
+<template>
+  <div class="mx-auto max-w-[960px] px-6 py-8">
+    <h1 class="text-34 border-b-2 border-umber pb-2">Term</h1>
+    <p class="mt-2 text-ash">
+      Every class with its plan and register as open files. The command
+      <code>npm run -s lintel -- credit PLAN ATTENDANCE</code> reads the two and gives the ledger’s own figures.
+    </p>
+    <p v-if="problem" role="alert" class="py-4 text-brick-deep">{{ problem }}</p>
+    <p v-else-if="!classes" class="py-4 text-ash">Looking…</p>
+    <p v-else-if="classes.length === 0" class="py-4 text-ash">
+      No class yet. <NuxtLink to="/" class="link">Plan the first on Today.</NuxtLink>
+    </p>
+    <ul v-else class="mt-3">
+      <li v-for="held in classes" :key="held.id" class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-straw px-2 py-3">
+        <b class="w-28">{{ shortDay(held.day) }}</b>
+        <span class="text-ash">{{ held.startTime }}</span>
+        <span class="text-17 font-serif font-semibold text-umber">{{ held.title }}</span>
+        <span :class="held.state === 'finished' ? 'text-moss' : 'text-ash'">{{ WORDS[held.state] }}</span>
+        <span class="ml-auto flex gap-4">
+          <NuxtLink :to="`/people?class=${held.id}`" class="link">Register</NuxtLink>
+          <a :href="`/api/classes/${held.id}/plan`" class="link" download>Plan file</a>
+          <a v-if="held.state !== 'planned'" :href="`/api/classes/${held.id}/register`" class="link" download>Attendance file</a>
+        </span>
+      </li>
+    </ul>
+  </div>
+</template>

@@ -1,0 +1,35 @@
+import type { Library } from '~~/server/services/library'
+
+/** The club's ranks, groups and items: what every screen needs to name and colour things. Loaded once. */
+export const useLibraryStore = defineStore('library', () => {
+  const loaded = shallowRef<Library>()
+  let loading: Promise<Library> | undefined
+
+  async function load(): Promise<Library> {
+    loading ??= api<Library>('/api/library')
+    try {
+      return (loaded.value = await loading)
+    } catch (error) {
+      loading = undefined
+      throw error
+    }
+  }
+
+  function forget(): void {
+    loaded.value = undefined
+    loading = undefined
+  }
+
+  const items = computed(() => new Map((loaded.value?.items ?? []).map((item) => [item.id, item])))
+  const ranks = computed(() => new Map((loaded.value?.ranks ?? []).map((rank) => [rank.id, rank])))
+  const groups = computed(() => loaded.value?.groups ?? [])
+  const club = computed(() => loaded.value?.club)
+
+  const itemName = (id: string | undefined) => (id ? (items.value.get(id)?.name ?? id) : '')
+  /** The name of a layer of an item, `layer 2` where it has none. */
+  const layerName = (id: string | undefined, layer: number) =>
+    (id && items.value.get(id)?.layers[layer - 1]?.name) || `layer ${layer}`
+
+  return { loaded, load, forget, items, ranks, groups, club, itemName, layerName }
+})
+export type LibraryItem = Library['items'][number]

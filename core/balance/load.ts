@@ -1,0 +1,73 @@
+import { PHASES } from '../plan/phases'
+import type { Timeline } from '../plan/timeline'
+
+/** A point of the load curve: ms from the start, intensity 1 to 10. */
+export interface LoadPoint {
+  at: number
+  intensity: number
+}
+
+const WINDOW_MS = 120_000
+const STEP_MS = 15_000
+
+/**
+ * Intensity over a class as the two-minute centred mean (page 3, Load): work at the block's intensity, rest three below it
+ * (at least 1), talk, waiting and transitions at 1. Over the groups the mean is taken.
+ */
+export function loadCurve(timeline: Timeline, groups: number): LoadPoint[] {
+  const { totalMs } = timeline
+  const sums = summed(timeline, groups)
+  const upTo = (ms: number) => sumAt(sums, Math.min(Math.max(ms, 0), totalMs))
+  const points: LoadPoint[] = []
+  for (let at = 0; at <= totalMs; at += STEP_MS) {
+    const from = Math.max(0, at - WINDOW_MS / 2)
+    const to = Math.min(totalMs, at + WINDOW_MS / 2)
+    points.push({ at, intensity: to > from ? (upTo(to) - upTo(from)) / (to - from) : 1 })
+  }
+  return points
+}
+
+/** Running sums of intensity × ms at the edges of every span, over the mean of the groups. */
+function summed(timeline: Timeline, groups: number): { at: number; sum: number }[] {
+  const changes = new Map<number, number>()
+  const add = (at: number, by: number) => changes.set(at, (changes.get(at) ?? 0) + by)
+  add(0, 1)
+  for (const { block, at, lanes } of timeline.blocks) {
+    const work = block.intensity ?? PHASES[block.phase].intensity
+    for (const lane of lanes)
+      for (const stretch of lane)
+        for (const s of stretch.spans) {
+          const above = (s.cls === 'work' ? work : s.cls === 'rest' ? Math.max(1, work - 3) : 1) - 1
+          if (above === 0 || s.ms === 0) continue
+          add(at + stretch.at + s.at, above / groups)
+          add(at + stretch.at + s.at + s.ms, -above / groups)
+        }
+  }
+  let level = 0
+  let sum = 0
+  let last = 0
+  return [...changes.entries()]
+    .sort((a, b) => a[0] - b[0])
+    .map(([at, by]) => {
+      sum += level * (at - last)
+      last = at
+      level += by
+      return { at, sum }
+    })
+}
+
+function sumAt(sums: { at: number; sum: number }[], ms: number): number {
+  let low = 0
+  let high = sums.length - 1
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if ((sums[middle]?.at ?? 0) <= ms) low = middle
+    else high = middle - 1
+  }
+  const here = sums[low]
+  const next = sums[low + 1]
+  if (!here) return 0
+  if (!next) return here.sum
+  const part = (ms - here.at) / (next.at - here.at)
+  return here.sum + part * (next.sum - here.sum)
+}

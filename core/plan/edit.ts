@@ -1,0 +1,186 @@
+import type { Dose } from './doses'
+import type { Phase } from './phases'
+import type { Block, Mode, Plan, Track } from './schema'
+
+/**
+ * Changes to a plan, each a pure function from plan to plan. Blocks that a change does not touch stay the same objects, so
+ * that undo is cheap and a screen redraws only what moved.
+ */
+
+/** A slug made of a title, not yet used among `taken`. */
+export function freshId(title: string, taken: Iterable<string>): string {
+  const used = new Set(taken)
+  const stem =
+    title
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 60) || 'board'
+  if (!used.has(stem)) return stem
+  for (let n = 2; ; n++) if (!used.has(`${stem}-${n}`)) return `${stem}-${n}`
+}
+
+const idsOf = (plan: Plan) => plan.blocks.map(({ id }) => id)
+
+export function changePlan(plan: Plan, values: Partial<Plan>): Plan {
+  return { ...plan, ...values }
+}
+
+/** Puts a block in at `index`, under an id of its own. */
+export function insertBlock(plan: Plan, index: number, block: Omit<Block, 'id'>): { plan: Plan; id: string } {
+  const id = freshId(block.title, idsOf(plan))
+  const blocks = [...plan.blocks]
+  blocks.splice(index, 0, { ...block, id })
+  return { plan: { ...plan, blocks }, id }
+}
+
+export function changeBlock(plan: Plan, id: string, change: (block: Block) => Block): Plan {
+  return { ...plan, blocks: plan.blocks.map((block) => (block.id === id ? change(block) : block)) }
+}
+
+/** Takes a block out, and out of the findings that were accepted for it. */
+export function removeBlock(plan: Plan, id: string): Plan {
+  const acknowledged = plan.acknowledged?.map((entry) =>
+    entry.blocks ? { ...entry, blocks: entry.blocks.filter((block) => block !== id) } : entry,
+  )
+  return {
+    ...plan,
+    blocks: plan.blocks.filter((block) => block.id !== id),
+    ...(acknowledged ? { acknowledged } : {}),
+  }
+}
+
+/** Moves a block so that it stands at `index` of the new order. */
+export function moveBlock(plan: Plan, id: string, index: number): Plan {
+  const from = plan.blocks.findIndex((block) => block.id === id)
+  const block = plan.blocks[from]
+  if (!block) return plan
+  const blocks = plan.blocks.filter((other) => other !== block)
+  blocks.splice(Math.max(0, Math.min(index, blocks.length)), 0, block)
+  return { ...plan, blocks }
+}
+
+/** Puts a copy right after the block. */
+export function duplicateBlock(plan: Plan, id: string): { plan: Plan; id: string } {
+  const index = plan.blocks.findIndex((block) => block.id === id)
+  const block = plan.blocks[index]
+  return block ? insertBlock(plan, index + 1, block) : { plan, id }
+}
+
+const FALLBACK_DOSE: Dose = {
+  kind: 'count',
+  sets: 2,
+  reps: 10,
+  tempoSec: 1.5,
+  restSec: 15,
+  sides: 2,
+  roles: 1,
+  switchSec: 5,
+  swapSec: 5,
+  alternate: false,
+  setupSec: 30,
+}
+
+/** A block of a phase as it usually is, to be changed from there. */
+export function newBlock(phase: Phase, title: string, technique?: string): Omit<Block, 'id'> {
+  const fixed = (sec: number): Dose => ({ kind: 'fixed', sec })
+  const usual: Partial<Record<Phase, Dose>> = {
+    opening: fixed(75),
+    talk: fixed(90),
+    water: fixed(60),
+    game: fixed(240),
+    closing: fixed(90),
+  }
+  return {
+    title,
+    phase,
+    priority: phase === 'water' || phase === 'closing' || phase === 'cooldown' ? 'must' : 'should',
+    mode: 'together',
+    layer: 1,
+    dose: usual[phase] ?? FALLBACK_DOSE,
+    ...(technique ? { technique } : {}),
+  }
+}
+
+/** What a block keeps whatever its mode. */
+function common({ id, title, phase, priority, minSec, intensity, part, notes, layer }: Block): Block {
+  const block: Block = { id, title, phase, priority, mode: 'together', layer }
+  if (minSec !== undefined) block.minSec = minSec
+  if (intensity !== undefined) block.intensity = intensity
+  if (part !== undefined) block.part = part
+  if (notes !== undefined) block.notes = notes
+  return block
+}
+
+/** The first technique a block works, whatever its mode. */
+export function leadingTechnique(block: Block): string | undefined {
+  return block.technique ?? block.tracks?.[0]?.technique ?? block.stations?.find((s) => s.technique)?.technique
+}
+
+function leadingDose(block: Block): Dose {
+  return block.dose ?? block.tracks?.find((track) => track.dose)?.dose ?? FALLBACK_DOSE
+}
+
+/** One track a group; what a group had it keeps, the others begin with what leads. */
+function tracksOf(block: Block, plan: Plan, fallback: string, dose: (track: Track | undefined) => Dose | undefined): Track[] {
+  return plan.groups.map(({ id }, g) => {
+    const had = block.tracks?.find((track) => track.groups.includes(id))
+    const track: Track = {
+      groups: [id],
+      technique: had?.technique ?? leadingTechnique(block) ?? fallback,
+      layer: had?.layer ?? (block.mode === 'together' ? block.layer + g : block.layer),
+    }
+    const own = dose(had)
+    if (own) track.dose = own
+    return track
+  })
+}
+
+/**
+ * The block in another mode, with as much of it kept as the mode can hold.
+ *
+ * @param fallback the technique for a track where the block has none yet
+ */
+export function withMode(block: Block, mode: Mode, plan: Plan, fallback: string): Block {
+  if (mode === block.mode) return block
+  const kept = { ...common(block), mode }
+  const dose = leadingDose(block)
+  switch (mode) {
+    case 'together': {
+      const technique = leadingTechnique(block)
+      return { ...kept, dose, ...(technique ? { technique } : {}) }
+    }
+    case 'oneCount':
+      return { ...kept, dose, tracks: tracksOf(block, plan, fallback, () => undefined) }
+    case 'layers':
+      return { ...kept, dose, tracks: tracksOf(block, plan, fallback, (had) => had?.dose) }
+    case 'turns':
+      return {
+        ...kept,
+        holding: block.holding ?? { title: 'what they own, slowly' },
+        tracks: tracksOf(block, plan, fallback, (had) => had?.dose ?? dose),
+      }
+    case 'stations':
+      return {
+        ...kept,
+        stations: (block.tracks ?? [{ technique: leadingTechnique(block), layer: block.layer, title: undefined }]).map(
+          ({ technique, layer, title }, s) => ({
+            title: title ?? `Station ${s + 1}`,
+            layer,
+            ...(technique ? { technique } : {}),
+          }),
+        ),
+        teams: Math.max(1, Math.min(plan.groups.length, block.tracks?.length ?? 1)),
+        workSec: 60,
+        moveSec: 15,
+        laps: 1,
+        setupSec: 45,
+      }
+  }
+}
+
+/** Cuts a block by group, or joins it again. */
+export function toggleSplit(block: Block, plan: Plan, fallback: string): Block {
+  return withMode(block, block.mode === 'together' ? 'oneCount' : 'together', plan, fallback)
+}
