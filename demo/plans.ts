@@ -153,8 +153,8 @@ const forms = {
   mode: 'turns',
   holding: { title: 'last section, slow' },
   tracks: [
-    { groups: ['chalk-amber'], technique: 'form-quay', layer: 1, dose: formRun([section('quay-1', 22)], 4) },
-    { groups: ['teal'], technique: 'form-quay', layer: 2, dose: formRun([section('quay-1', 22), section('quay-2', 20)], 2) },
+    { groups: ['chalk-amber'], technique: 'form-quay', layer: 1, dose: formRun([section('quay-1', 22)], 3) },
+    { groups: ['teal'], technique: 'form-quay', layer: 2, dose: formRun([section('quay-1', 22), section('quay-2', 20)], 1) },
     { groups: ['plum'], technique: 'form-weir', layer: 2, dose: formRun([section('weir-1', 24), section('weir-2', 18)], 1) },
     { groups: ['slate-ink'], technique: 'short-staff', layer: 3, dose: formRun([section('staff-3', 30)], 2) },
   ],
@@ -200,7 +200,7 @@ const lastSash = {
 /** A few words in the middle of a class. */
 const word = { id: 'word', title: 'A word on patience', phase: 'talk', priority: 'could', dose: { kind: 'fixed', sec: 90 } }
 
-/** Tonight: overhangs by a few minutes, leaves one group waiting, and brings the first water late. */
+/** Tonight: overhangs by a few minutes, leaves one group waiting, and brings the second water late. */
 export const tonight = plan('Grips and hips', 'Grips and hips, week 3 of 4', [
   line,
   run,
@@ -212,13 +212,14 @@ export const tonight = plan('Grips and hips', 'Grips and hips, week 3 of 4', [
     dose: { kind: COUNT, sets: 2, reps: 10, tempoSec: 2.5, sides: 2, restSec: 5 },
   },
   falls,
+  water('water-1'),
   kicks,
   hipThrow,
   pads,
-  water('water-1'),
+  water('water-2'),
   lapelLadder,
   forms,
-  water('water-2'),
+  water('water-3'),
   bursts,
   wrists,
   lastSash,

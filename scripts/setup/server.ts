@@ -48,12 +48,17 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     detached: true,
   })
   const url = `http://127.0.0.1:${port}`
-  await untilAnswers(`${url}/api/health`, child)
+  try {
+    await untilAnswers(`${url}/api/health`, child)
+  } catch (error) {
+    await stopChild(child)
+    throw error
+  }
   return { url, child, stop: () => stopChild(child) }
 }
 
 async function untilAnswers(url: string, child: ChildProcess): Promise<void> {
-  for (let tries = 0; tries < 300; tries++) {
+  for (let tries = 0; tries < 150; tries++) {
     if (child.exitCode !== null) break
     try {
       if ((await fetch(url)).ok) return

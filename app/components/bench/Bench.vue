@@ -75,7 +75,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         >
           <option v-for="phase in PHASE_NAMES" :key="phase" :value="phase">{{ PHASES[phase].name }}</option>
         </select>
-        <span class="text-13 ml-auto font-semibold whitespace-nowrap">{{ span }}</span>
+        <span class="ml-auto text-13 font-semibold tracking-tight whitespace-nowrap">{{ span }}</span>
       </div>
       <input id="board-title" class="title" :value="block.title" aria-label="Title" maxlength="200" @change="rename" />
       <div class="modes" role="group" aria-label="How the class shares the floor">
@@ -192,6 +192,8 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
 }
 .phase-pick {
   height: 24px;
+  width: 96px;
+  flex: none;
   color: var(--phase);
   font-size: 13px;
   background: transparent;

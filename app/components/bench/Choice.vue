@@ -7,7 +7,7 @@ defineEmits<{ 'update:modelValue': [value: T] }>()
 </script>
 
 <template>
-  <RadioGroup :model-value="modelValue" class="row" @update:model-value="$emit('update:modelValue', $event as T)">
+  <RadioGroup as="div" :model-value="modelValue" class="row" @update:model-value="$emit('update:modelValue', $event as T)">
     <RadioGroupLabel class="label">{{ label }}</RadioGroupLabel>
     <div class="options">
       <RadioGroupOption

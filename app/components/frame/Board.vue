@@ -20,7 +20,7 @@ const say = computed(() => {
   switch (mode) {
     case 'together':
     case 'oneCount':
-      return dose ? [shortDose(dose), focusOf(technique)].filter(Boolean).join(' · ') : ''
+      return [dose ? shortDose(dose) : '', focusOf(technique)].filter(Boolean).join(' · ') || (block.value.notes ?? '')
     case 'layers':
       return 'each rank on its own layer'
     case 'turns':

@@ -31,12 +31,11 @@ defineProps<{ block: Block; say: string; ms: number }>()
   overflow: hidden;
   text-overflow: ellipsis;
   flex: 0 1 auto;
-  min-width: 40%;
-  max-width: max-content;
+  min-width: 60px;
 }
 .say {
   flex: 1 1 0;
-  min-width: 0;
+  min-width: 24px;
   font-size: 13px;
   line-height: 17px;
   color: var(--color-ash);

@@ -60,10 +60,9 @@ const columns = computed(() =>
   }),
 )
 
-function trackLine(track: Track | undefined): string {
-  if (!track) return ''
-  const dose = track.dose ?? props.board.block.dose
-  return `layer ${track.layer}${dose ? `, ${shortDose(dose)}` : ''}`
+function doseLine(track: Track | undefined): string {
+  const dose = track?.dose ?? props.board.block.dose
+  return dose ? shortDose(dose) : ''
 }
 
 const stationPlan = computed(() => {
@@ -117,11 +116,11 @@ const narrow = computed(() => props.plan.groups.length > 4)
             <span v-if="board.block.mode === 'turns'" class="len">{{ minutes(piece.ms) }}</span>
           </span>
           <span v-if="board.block.mode === 'layers'" class="how">
-            {{ trackLine(track) }}
+            {{ library.layerName(track?.technique, track?.layer ?? 1) }}
             <span class="plies" aria-hidden="true"><i v-for="n in Math.min(5, track?.layer ?? 1)" :key="n" /></span>
           </span>
-          <span v-if="board.block.mode === 'layers' && piece.h > 58" class="how layer">
-            {{ library.layerName(track?.technique, track?.layer ?? 1) }}
+          <span v-if="board.block.mode === 'layers' && piece.h > 50" class="how layer">
+            {{ doseLine(track) }}
           </span>
           <span v-else-if="board.block.mode === 'oneCount' && piece.h > 38" class="how">
             {{ library.layerName(track?.technique, track?.layer ?? 1) }}

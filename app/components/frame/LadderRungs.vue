@@ -16,8 +16,11 @@ const lengths = computed(() => {
       if (s.stage !== undefined && s.kind !== 'bridge') sums[s.stage] = (sums[s.stage] ?? 0) + s.ms
   return sums
 })
-const layerOf = (block: Block, layer: number | undefined) =>
-  block.technique ? library.layerName(block.technique, layer ?? block.layer) : ''
+/** The layer worked, where the stage is not called the same. */
+function layerOf(block: Block, stage: { title: string; layer?: number | undefined }): string {
+  const name = block.technique ? library.layerName(block.technique, stage.layer ?? block.layer) : ''
+  return name.toLowerCase() === stage.title.toLowerCase() ? '' : name
+}
 </script>
 
 <template>
@@ -25,7 +28,7 @@ const layerOf = (block: Block, layer: number | undefined) =>
     <div v-for="(stage, s) in dose.stages" :key="s" class="rung">
       <i>{{ s + 1 }}</i>
       <b>{{ stage.title }}</b>
-      <span>{{ layerOf(board.block, stage.layer) }}</span>
+      <span>{{ layerOf(board.block, stage) }}</span>
       <span class="dose">{{ shortDose(stage.dose) }}</span>
       <em>{{ minutes(lengths[s] ?? 0) }}</em>
     </div>
@@ -56,7 +59,7 @@ const layerOf = (block: Block, layer: number | undefined) =>
 .rung {
   position: relative;
   display: grid;
-  grid-template-columns: 158px minmax(0, 1fr) minmax(0, 1.2fr) 38px;
+  grid-template-columns: 158px minmax(0, 0.6fr) minmax(0, 1.3fr) 38px;
   align-items: center;
   gap: 8px;
   height: 16px;

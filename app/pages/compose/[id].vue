@@ -62,8 +62,8 @@ const dated = computed(() => {
         <div class="flex min-h-0 min-w-0 flex-col">
           <div class="top">
             <input class="name" :value="store.plan.title" aria-label="Name of the plan" maxlength="200" @change="rename" />
-            <span class="text-13 text-ash whitespace-nowrap">{{ store.plan.theme }}<template v-if="dated"> · {{ dated }}</template></span>
-            <SaveState class="ml-2 truncate" />
+            <span class="text-13 whitespace-nowrap text-ash">{{ dated }}</span>
+            <SaveState class="truncate" />
             <span class="flex-1" />
             <button type="button" class="btn" :disabled="!store.canUndo" @click="store.undo()">Undo <kbd>Ctrl Z</kbd></button>
             <button type="button" class="btn" :disabled="!store.canRedo" aria-label="Redo" title="Redo, Ctrl Shift Z" @click="store.redo()">↷</button>
@@ -113,8 +113,9 @@ const dated = computed(() => {
 }
 .name {
   field-sizing: content;
+  flex: none;
   min-width: 90px;
-  max-width: 240px;
+  max-width: 250px;
   padding: 0 4px;
   font: 660 17px/24px var(--font-serif);
   color: var(--color-umber);

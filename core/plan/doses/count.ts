@@ -9,6 +9,7 @@ import {
   layPieces,
   layTurns,
   piecesMs,
+  product,
   timesEachWay,
   turnsLengthMs,
   type Pieces,
@@ -64,7 +65,7 @@ function shape(dose: CountDose, sets: Pieces): TurnsShape {
 export const count: DoseKind<CountDose> = {
   lengthMs: (dose, { firstSide }) => turnsLengthMs(shape(dose, pieces(dose, firstSide))),
   short: (dose) =>
-    `${dose.sets} × ${dose.reps}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles)}, on the count`,
+    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles)}, on the count`,
   factors: (dose) =>
     `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, dose.roles)} at ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => false,

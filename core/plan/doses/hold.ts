@@ -8,6 +8,7 @@ import {
   layPieces,
   layTurns,
   piecesMs,
+  product,
   timesEachWay,
   turnsLengthMs,
   type Pieces,
@@ -53,7 +54,7 @@ function shape(dose: HoldDose, holds: Pieces): TurnsShape {
 
 export const hold: DoseKind<HoldDose> = {
   lengthMs: (dose) => turnsLengthMs(shape(dose, pieces(dose))),
-  short: (dose) => `${dose.sets} × ${shortTime(toMs(dose.holdSec))} held${eachWay(dose.sides, 1)}`,
+  short: (dose) => `${product(dose.sets, shortTime(toMs(dose.holdSec)))} held${eachWay(dose.sides, 1)}`,
   factors: (dose) =>
     `${counted(dose.sets, 'hold')} × ${shortTime(toMs(dose.holdSec))}${timesEachWay(dose.sides, 1)}`,
   paced: () => false,

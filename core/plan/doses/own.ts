@@ -9,6 +9,7 @@ import {
   layPieces,
   layTurns,
   piecesMs,
+  product,
   timesEachWay,
   turnsLengthMs,
   type Pieces,
@@ -71,7 +72,7 @@ function cutAt(spans: Span[], endMs: number): Span[] {
 
 export const own: DoseKind<OwnDose> = {
   lengthMs: (dose, { slowest }) => Math.min(turnsLengthMs(shape(dose, pieces(dose, slowest))), capMs(dose)),
-  short: (dose) => `${dose.sets} × ${dose.reps}${eachWay(dose.sides, 1)}, own pace`,
+  short: (dose) => `${product(dose.sets, dose.reps)}${eachWay(dose.sides, 1)}, own pace`,
   factors: (dose) =>
     `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, 1)} at about ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => true,

@@ -9,6 +9,7 @@ import {
   layPieces,
   layTurns,
   piecesMs,
+  product,
   timesEachWay,
   turnsLengthMs,
   type Pieces,
@@ -62,7 +63,7 @@ export const rounds: DoseKind<RoundsDose> = {
   short(dose) {
     const between = dose.rounds > 1 ? `, ${shortTime(toMs(dose.restSec))} between` : ''
     const focus = dose.focus?.length ? `: ${dose.focus.join(', ')}` : ''
-    return `${dose.rounds} × ${shortTime(toMs(dose.workSec))}${eachWay(dose.sides, dose.roles)}${between}${focus}`
+    return `${product(dose.rounds, shortTime(toMs(dose.workSec)))}${eachWay(dose.sides, dose.roles)}${between}${focus}`
   },
   factors: (dose) =>
     `${counted(dose.rounds, 'round')} × ${shortTime(toMs(dose.workSec))}${timesEachWay(dose.sides, dose.roles)}`,

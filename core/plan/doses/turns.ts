@@ -1,5 +1,10 @@
 import { otherSide, span, type Role, type Side, type Span, type SpanKind } from '../spans'
 
+/** `3 × 10`, or just the figure where there is one. */
+export function product(times: number, of: string | number): string {
+  return times === 1 ? String(of) : `${times} × ${of}`
+}
+
 /** `each side`, `both roles`, as far as there are two. */
 export function eachWay(sides: 1 | 2, roles: 1 | 2): string {
   return `${sides === 2 ? ' each side' : ''}${roles === 2 ? `${sides === 2 ? ',' : ''} both roles` : ''}`
