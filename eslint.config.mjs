@@ -48,7 +48,15 @@ export default tseslint.config(
     files: ['core/**/*.ts'],
     rules: {
       'no-restricted-imports': ['error', { patterns: [{ group: outward, message: 'The core is pure.' }] }],
-      'no-restricted-globals': ['error', 'window', 'document', 'localStorage', 'performance', 'fetch', 'process'],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'localStorage',
+        'performance',
+        'fetch',
+        'process',
+      ],
       'no-restricted-properties': [
         'error',
         { object: 'Date', property: 'now', message: 'Time is passed in.' },
@@ -56,5 +64,8 @@ export default tseslint.config(
       ],
     },
   },
-  { files: ['scripts/**', 'cli/**', 'demo/**', 'server/http/error-handler.ts'], rules: { 'no-console': 'off' } },
+  {
+    files: ['scripts/**', 'cli/**', 'demo/**', 'server/http/error-handler.ts'],
+    rules: { 'no-console': 'off' },
+  },
 )

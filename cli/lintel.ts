@@ -76,7 +76,12 @@ function run(args: string[]): unknown {
   const [name = '', ...rest] = args
   const command = VERBS[name]
   if (!command)
-    return refuse('$', `say one of: ${Object.values(VERBS).map(({ usage }) => usage).join(' | ')}`)
+    return refuse(
+      '$',
+      `say one of: ${Object.values(VERBS)
+        .map(({ usage }) => usage)
+        .join(' | ')}`,
+    )
   const flags = rest.filter((arg) => arg.startsWith('--'))
   const files = rest.filter((arg) => !arg.startsWith('--'))
   if (files.length !== command.files || flags.some((flag) => !command.flags.includes(flag)))

@@ -49,7 +49,8 @@ function bowOutOnTime(
     const now = floorNow(timeline, replay(timeline, run, clock))
     if (!now.placed) break
     const late = clock + now.toEndMs > due
-    const mayCut = late && !now.inTransition && now.placed.block.priority === 'should' && now.leftMs > 3 * MINUTE
+    const mayCut =
+      late && !now.inTransition && now.placed.block.priority === 'should' && now.leftMs > 3 * MINUTE
     if (late && now.coming?.block.priority === 'could') act('skip', (clock += 1000))
     else if (mayCut) act('next', (clock += now.leftMs - MINUTE))
     else clock += now.leftMs

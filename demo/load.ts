@@ -63,7 +63,9 @@ async function addPeople(club: Club, today: string, chance: Seeded) {
     await club.users.add({ id: chance.uuid(), name, email, role, passwordHash: await hash.make(password) })
   await club.ranks.addAll(demoRanks.map((rank, position) => ({ ...rank, position })))
   await club.groups.addAll(demoGroups.map(({ id, name, pace }, position) => ({ id, name, pace, position })))
-  await club.groupRanks.addAll(demoGroups.flatMap(({ id, ranks }) => ranks.map((rankId) => ({ groupId: id, rankId }))))
+  await club.groupRanks.addAll(
+    demoGroups.flatMap(({ id, ranks }) => ranks.map((rankId) => ({ groupId: id, rankId }))),
+  )
   await club.items.addAll(demoItems)
   const students = demoStudents.map((student) => {
     const [firstName = '', lastName = ''] = student.name.split(' ')

@@ -128,9 +128,21 @@ const lapelLadder = {
     bridgeSec: 15,
     stages: [
       { title: 'Held right', layer: 1, dose: { kind: COUNT, reps: 6, tempoSec: 3, sides: 2, roles: 2 } },
-      { title: 'Partner only holds on', layer: 2, dose: { kind: COUNT, reps: 6, tempoSec: 4, sides: 2, roles: 2 } },
-      { title: 'Defence and answer', layer: 3, dose: { kind: COUNT, reps: 6, tempoSec: 5, sides: 2, roles: 2 } },
-      { title: 'Free within a limit', layer: 4, dose: { kind: 'rounds', rounds: 1, workSec: 40, roles: 2, swapSec: 10 } },
+      {
+        title: 'Partner only holds on',
+        layer: 2,
+        dose: { kind: COUNT, reps: 6, tempoSec: 4, sides: 2, roles: 2 },
+      },
+      {
+        title: 'Defence and answer',
+        layer: 3,
+        dose: { kind: COUNT, reps: 6, tempoSec: 5, sides: 2, roles: 2 },
+      },
+      {
+        title: 'Free within a limit',
+        layer: 4,
+        dose: { kind: 'rounds', rounds: 1, workSec: 40, roles: 2, swapSec: 10 },
+      },
     ],
   },
 }
@@ -154,8 +166,18 @@ const forms = {
   holding: { title: 'last section, slow' },
   tracks: [
     { groups: ['chalk-amber'], technique: 'form-quay', layer: 1, dose: formRun([section('quay-1', 22)], 3) },
-    { groups: ['teal'], technique: 'form-quay', layer: 2, dose: formRun([section('quay-1', 22), section('quay-2', 20)], 1) },
-    { groups: ['plum'], technique: 'form-weir', layer: 2, dose: formRun([section('weir-1', 24), section('weir-2', 18)], 1) },
+    {
+      groups: ['teal'],
+      technique: 'form-quay',
+      layer: 2,
+      dose: formRun([section('quay-1', 22), section('quay-2', 20)], 1),
+    },
+    {
+      groups: ['plum'],
+      technique: 'form-weir',
+      layer: 2,
+      dose: formRun([section('weir-1', 24), section('weir-2', 18)], 1),
+    },
     { groups: ['slate-ink'], technique: 'short-staff', layer: 3, dose: formRun([section('staff-3', 30)], 2) },
   ],
 }
@@ -167,7 +189,16 @@ const pads = {
   technique: 'palm-elbow',
   notes: 'Elbow behind the palm, chin down; the holder steps with it.',
   intensity: 8,
-  dose: { kind: 'rounds', rounds: 4, workSec: 40, restSec: 20, roles: 2, swapSec: 20, setupSec: 40, tempoSec: 4 },
+  dose: {
+    kind: 'rounds',
+    rounds: 4,
+    workSec: 40,
+    restSec: 20,
+    roles: 2,
+    swapSec: 20,
+    setupSec: 40,
+    tempoSec: 4,
+  },
 }
 
 const bursts = {
@@ -198,7 +229,13 @@ const lastSash = {
 }
 
 /** A few words in the middle of a class. */
-const word = { id: 'word', title: 'A word on patience', phase: 'talk', priority: 'could', dose: { kind: 'fixed', sec: 90 } }
+const word = {
+  id: 'word',
+  title: 'A word on patience',
+  phase: 'talk',
+  priority: 'could',
+  dose: { kind: 'fixed', sec: 90 },
+}
 
 /** Tonight: overhangs by a few minutes, leaves one group waiting, and brings the second water late. */
 export const tonight = plan('Grips and hips', 'Grips and hips, week 3 of 4', [

@@ -12,7 +12,12 @@ const bands = computed(() =>
 
 <template>
   <span class="sash" :class="{ tall, fill, stack }">
-    <span v-for="band in bands" :key="band.id" class="band" :style="{ background: band.colour, color: band.ink }">
+    <span
+      v-for="band in bands"
+      :key="band.id"
+      class="band"
+      :style="{ background: band.colour, color: band.ink }"
+    >
       {{ band.name }}
     </span>
     <span v-if="notches" class="notches" :aria-label="`${notches} notches`" role="img">

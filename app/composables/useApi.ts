@@ -21,7 +21,10 @@ interface Asked {
 const OFFLINE = 'The server cannot be reached. Nothing is lost; it is tried again.'
 
 /** Calls the application's own API; a refusal is an `ApiProblem`, status 0 when the network is gone. */
-export async function api<T>(path: string, options: { method?: 'GET' | 'POST' | 'PUT'; body?: object } = {}): Promise<T> {
+export async function api<T>(
+  path: string,
+  options: { method?: 'GET' | 'POST' | 'PUT'; body?: object } = {},
+): Promise<T> {
   try {
     return (await $fetch<unknown>(path, { ...options, retry: 0 })) as T
   } catch (error) {

@@ -31,7 +31,11 @@ export function useComposeKeys(acts: Acts): void {
       ...block,
       ...(block.dose ? { dose: change(block.dose) } : {}),
       ...(block.tracks
-        ? { tracks: block.tracks.map((track) => (track.dose ? { ...track, dose: change(track.dose) } : track)) }
+        ? {
+            tracks: block.tracks.map((track) =>
+              track.dose ? { ...track, dose: change(track.dose) } : track,
+            ),
+          }
         : {}),
     }))
   }

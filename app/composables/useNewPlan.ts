@@ -13,7 +13,13 @@ export function useNewPlan() {
       start: club.startTime,
       transitionSec: 10,
       firstSide: club.firstSide,
-      groups: groups.map(({ id, name, ranks, pace }) => ({ id, name, ranks, pace, headcount: headcounts[id] ?? 0 })),
+      groups: groups.map(({ id, name, ranks, pace }) => ({
+        id,
+        name,
+        ranks,
+        pace,
+        headcount: headcounts[id] ?? 0,
+      })),
       blocks: [],
       ...(date ? { date } : {}),
     }

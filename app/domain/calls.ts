@@ -40,7 +40,13 @@ export function callOf(now: FloorNow, plan: Plan): Call {
     case 'swap':
       return { ...working(now, called, plan), word: 'Swap roles', line: left, change: true, counts: [] }
     case 'switch':
-      return { ...working(now, called, plan), word: sideWord(called.span), line: left, change: true, counts: [] }
+      return {
+        ...working(now, called, plan),
+        word: sideWord(called.span),
+        line: left,
+        change: true,
+        counts: [],
+      }
     case 'reset':
       return { ...plain('Reset', left), change: true }
     case 'bridge':
@@ -100,7 +106,9 @@ function countsOf(now: FloorNow, { span, inMs }: CalledNow, alike: Span[]): Coun
   }
   const number = span.set ?? span.round
   if (number === undefined) return counts
-  const name = { round: 'round', run: 'run', hold: 'hold', station: 'station' }[span.kind as string] ?? (span.round ? 'round' : 'set')
+  const name =
+    { round: 'round', run: 'run', hold: 'hold', station: 'station' }[span.kind as string] ??
+    (span.round ? 'round' : 'set')
   const of = span.kind === 'station' ? stationRounds(now) : alike.length
   const resting = span.kind === 'rest' || span.kind === 'breather'
   if (of > 1) counts.push({ name, n: number, of, part: resting ? 0 : part })
@@ -125,7 +133,9 @@ function roleLine(now: FloorNow, { span, stretch, inMs }: CalledNow): string {
   const [first, second] = span.role === 'A' ? ['A', 'B'] : ['B', 'A']
   const at = span.at + inMs
   const change = stretch.spans.find((s) => s.at > span.at && (s.kind === 'swap' || s.kind === 'switch'))
-  const soon = change ? `. ${change.kind === 'swap' ? 'Swap' : 'Change sides'} in ${minutes(change.at - at)}` : ''
+  const soon = change
+    ? `. ${change.kind === 'swap' ? 'Swap' : 'Change sides'} in ${minutes(change.at - at)}`
+    : ''
   return `${stage ? `${stage}: ` : ''}${first} ${names[0]}, ${second} ${names[1]}${soon}`
 }
 

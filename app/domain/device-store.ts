@@ -50,5 +50,7 @@ export async function keptClass(id: string): Promise<ClassData | undefined> {
 /** The class this device saw last, for when the server cannot say which one is on. */
 export async function lastKeptClass(today: string): Promise<ClassData | undefined> {
   const all = await (await device()).getAll('classes')
-  return all.filter(({ day, state }) => day >= today && state !== 'finished').sort((a, b) => (a.day < b.day ? -1 : 1))[0]
+  return all
+    .filter(({ day, state }) => day >= today && state !== 'finished')
+    .sort((a, b) => (a.day < b.day ? -1 : 1))[0]
 }

@@ -94,17 +94,49 @@ export function withKind(dose: Dose, kind: DoseName): Dose {
   const sets = had.sets ?? had.rounds ?? 2
   switch (kind) {
     case 'count':
-      return { kind, sets, reps: had.reps ?? 10, tempoSec: had.tempoSec ?? 1.5, restSec: had.restSec ?? 15, sides, roles, switchSec: 5, swapSec: 5, alternate: false, setupSec }
+      return {
+        kind,
+        sets,
+        reps: had.reps ?? 10,
+        tempoSec: had.tempoSec ?? 1.5,
+        restSec: had.restSec ?? 15,
+        sides,
+        roles,
+        switchSec: 5,
+        swapSec: 5,
+        alternate: false,
+        setupSec,
+      }
     case 'own':
-      return { kind, sets, reps: had.reps ?? 10, tempoSec: had.tempoSec ?? 1.5, restSec: had.restSec ?? 10, sides, switchSec: 5, setupSec }
+      return {
+        kind,
+        sets,
+        reps: had.reps ?? 10,
+        tempoSec: had.tempoSec ?? 1.5,
+        restSec: had.restSec ?? 10,
+        sides,
+        switchSec: 5,
+        setupSec,
+      }
     case 'rounds':
       return { kind, rounds: sets, workSec: 60, restSec: 30, sides, roles, setupSec }
     case 'hold':
       return { kind, sets, holdSec: 30, restSec: 10, sides, switchSec: 5, setupSec }
     case 'form':
-      return { kind, sections: [{ id: 'section-1', sec: 30 }], runs: [{ from: 1, to: 1, times: 3, tempo: 1 }], resetSec: 5, setupSec }
+      return {
+        kind,
+        sections: [{ id: 'section-1', sec: 30 }],
+        runs: [{ from: 1, to: 1, times: 3, tempo: 1 }],
+        resetSec: 5,
+        setupSec,
+      }
     case 'ladder':
-      return { kind, stages: [{ title: 'Held right', dose: dose.kind === 'ladder' ? dose.stages[0]!.dose : dose }], bridgeSec: 15, setupSec }
+      return {
+        kind,
+        stages: [{ title: 'Held right', dose: dose.kind === 'ladder' ? dose.stages[0]!.dose : dose }],
+        bridgeSec: 15,
+        setupSec,
+      }
     case 'fixed':
       return { kind, sec: 120 }
   }

@@ -3,7 +3,11 @@ import { newBlock } from '~~/core/plan/edit'
 
 /** Boards an instructor reaches for without an item: the frame of any class. */
 export const SHAPES: { name: string; about: string; block: Omit<Block, 'id'> }[] = [
-  { name: 'Line up and bow', about: 'space, kit, a word on the day', block: newBlock('opening', 'Line up and bow') },
+  {
+    name: 'Line up and bow',
+    about: 'space, kit, a word on the day',
+    block: newBlock('opening', 'Line up and bow'),
+  },
   {
     name: 'Warm-up bursts',
     about: '5 × 40 s, 10 s between',

@@ -5,6 +5,7 @@ import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/plan/time-text'
 import { callOf } from '~/domain/calls'
 import { lastKeptClass } from '~/domain/device-store'
+import { wallTime } from '~/domain/wall-time'
 
 definePageMeta({ layout: 'bare' })
 useHead({ title: 'Floor · Golden Lintel', bodyAttrs: { style: 'background:#15110D' } })
@@ -61,12 +62,16 @@ const instruction = computed(() => {
   const block = shown.value?.placed?.block
   if (!block) return ''
   if (shown.value?.inTransition) return 'coming up'
-  if (block.mode === 'oneCount') return `One count for all, your own rank’s technique. ${block.dose ? shortDose(block.dose) : ''}`
+  if (block.mode === 'oneCount')
+    return `One count for all, your own rank’s technique. ${block.dose ? shortDose(block.dose) : ''}`
   if (block.mode === 'layers') return 'Each rank on its own layer.'
   if (block.mode === 'turns') return 'Each rank taught in turn.'
   return block.notes ?? (block.dose ? shortDose(block.dose) : '')
 })
+/** The usual caution, once: before the board and while it is shown. */
 const caution = computed(() => {
+  const before = ready.value || shown.value?.inTransition || shown.value?.called?.span.kind === 'setup'
+  if (!before) return undefined
   const techniques = (shown.value?.groups ?? []).map(({ stretch }) => stretch?.technique)
   return techniques.map((id) => library.items.get(id ?? '')?.caution).find(Boolean)
 })
@@ -75,7 +80,7 @@ const lastTen = computed(() => run.value?.phase === 'running' && (now.value?.lef
 const next = computed(() => shown.value?.coming)
 const nextAt = computed(() =>
   next.value && run.value?.phase === 'running'
-    ? new Date(clock.now.value + (now.value?.leftMs ?? 0)).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+    ? wallTime(clock.now.value + (now.value?.leftMs ?? 0), library.club?.zone)
     : '',
 )
 const outCount = computed(() => [...store.register.values()].filter(({ state }) => state === 'out').length)
@@ -99,8 +104,13 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
     <template v-else-if="plan && run && now && shown && call">
       <section v-if="finished" class="message">
         <h1>Bowed out</h1>
-        <p>{{ store.here }} students, {{ minutes(run.legs.reduce((sum, leg) => sum + leg.to - leg.from, 0)) }} on the floor.</p>
-        <p v-if="store.unsent">{{ store.unsent }} events wait for the server; they are kept on this device.</p>
+        <p>
+          {{ store.here }} students,
+          {{ minutes(run.legs.reduce((sum, leg) => sum + leg.to - leg.from, 0)) }} on the floor.
+        </p>
+        <p v-if="store.unsent">
+          {{ store.unsent }} events wait for the server; they are kept on this device.
+        </p>
         <p v-else>What each practised is in the ledger.</p>
         <p class="mt-4"><NuxtLink to="/people">See what each practised</NuxtLink></p>
       </section>
@@ -108,7 +118,9 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
         <div class="say">
           <span v-if="shown.placed" class="tag">{{ PHASES[shown.placed.block.phase].mark }}</span>
           <h1>{{ shown.placed?.block.title ?? 'The plan is done' }}</h1>
-          <p v-if="run.phase === 'paused' && run.pausedAt" class="paused">Paused {{ minutes(clock.now.value - run.pausedAt) }}</p>
+          <p v-if="run.phase === 'paused' && run.pausedAt" class="paused">
+            Paused {{ minutes(clock.now.value - run.pausedAt) }}
+          </p>
           <p v-else>{{ instruction }}</p>
         </div>
         <div class="middle">
@@ -119,17 +131,26 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
             :aria-label="`${clockText} left`"
             :class="{ paused: run.phase === 'paused', ten: lastTen, long: clockText.length > 4, ready }"
           >
-            {{ clockText.split(':')[0] }}<i aria-hidden="true"><u /><u /></i><span class="sr-only">:</span>{{ clockText.split(':')[1] }}
+            {{ clockText.split(':')[0] }}<i aria-hidden="true"><u /><u /></i><span class="sr-only">:</span
+            >{{ clockText.split(':')[1] }}
           </div>
           <CallPanel v-if="!ready" :call="call" />
           <section v-else class="begin">
             <h2>{{ store.data.title }}</h2>
-            <p>{{ plan.blocks.length }} boards, {{ minutes(store.timeline?.totalMs ?? 0) }} of {{ plan.lengthMin }}:00. {{ store.here }} here so far.</p>
+            <p>
+              {{ plan.blocks.length }} boards, {{ minutes(store.timeline?.totalMs ?? 0) }} of
+              {{ plan.lengthMin }}:00. {{ store.here }} here so far.
+            </p>
             <p>Room to move, water to hand, rings and watches off, one pair to one space.</p>
           </section>
         </div>
         <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
-        <div class="groups" :style="{ '--count': plan.groups.length > 4 ? Math.ceil(plan.groups.length / 2) : plan.groups.length }">
+        <div
+          class="groups"
+          :style="{
+            '--count': plan.groups.length > 4 ? Math.ceil(plan.groups.length / 2) : plan.groups.length,
+          }"
+        >
           <GroupColumn
             v-for="(group, g) in plan.groups"
             :key="group.id"
@@ -140,10 +161,13 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
         </div>
         <p class="next">
           <template v-if="next">
-            <span>Next{{ nextAt && `, ${nextAt}` }}</span> <b>{{ next.block.title }}, {{ minutes(next.ms) }}</b>
+            <span>Next{{ nextAt && `, ${nextAt}` }}</span>
+            <b>{{ next.block.title }}, {{ minutes(next.ms) }}</b>
           </template>
           <template v-else><span>Then</span> <b>bow out</b></template>
-          <span v-if="store.unsent" class="unsent" role="status">{{ store.unsent }} kept on this device, not sent yet</span>
+          <span v-if="store.unsent" class="unsent" role="status"
+            >{{ store.unsent }} kept on this device, not sent yet</span
+          >
           <span v-if="store.refused" class="unsent" role="alert">{{ store.refused }}</span>
         </p>
       </main>
@@ -234,6 +258,7 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
   overflow: hidden;
   text-overflow: ellipsis;
   font-size: 26px;
+  line-height: 36px;
 }
 .paused {
   color: var(--color-hall-gilt);

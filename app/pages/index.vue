@@ -4,6 +4,7 @@ import { minutes } from '~~/core/plan/time-text'
 import type { RosterStudent } from '~~/server/services/roster'
 import type { today as todayService } from '~~/server/services/today'
 import { agoSaid, longDay, whenSaid } from '~/domain/days'
+import { wallTime } from '~/domain/wall-time'
 
 useHead({ title: 'Today · Golden Lintel' })
 type TodayData = Awaited<ReturnType<typeof todayService>> & { roster: RosterStudent[] }
@@ -45,12 +46,17 @@ const expected = computed(() => byGroup.value.reduce((sum, { students }) => sum 
 const notes = computed(() => (data.value?.roster ?? []).filter(({ floorNote }) => floorNote))
 const missedLast = computed(() => {
   const came = new Set(last.value?.came ?? [])
-  return new Set((data.value?.roster ?? []).filter(({ id }) => last.value && !came.has(id)).map(({ id }) => id))
+  return new Set(
+    (data.value?.roster ?? []).filter(({ id }) => last.value && !came.has(id)).map(({ id }) => id),
+  )
 })
-const headcounts = computed(() => Object.fromEntries(byGroup.value.map(({ group, students }) => [group.id, students.length])))
+const headcounts = computed(() =>
+  Object.fromEntries(byGroup.value.map(({ group, students }) => [group.id, students.length])),
+)
 const ended = computed(() => {
-  const at = timeline.value && next.value?.plan.start ? next.value.startsAt + next.value.lengthMin * 60_000 : 0
-  return at ? new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: library.club?.zone }) : ''
+  const at =
+    timeline.value && next.value?.plan.start ? next.value.startsAt + next.value.lengthMin * 60_000 : 0
+  return at ? wallTime(at, library.club?.zone) : ''
 })
 
 async function begin(makePlan: () => Promise<string>) {
@@ -82,7 +88,8 @@ const again = () =>
   })
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if ((event.target as HTMLElement).matches('input, button, a, select') || event.ctrlKey || event.altKey) return
+  if ((event.target as HTMLElement).matches('input, button, a, select') || event.ctrlKey || event.altKey)
+    return
   if (event.key === 'Enter' && next.value) void navigateTo(`/compose/${next.value.planId}`)
   if (event.key === 'g' && next.value) void navigateTo('/floor')
 })
@@ -100,12 +107,16 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           <h1 v-if="next">{{ whenSaid(next.day, next.startTime, data.today) }}, {{ longDay(next.day) }}</h1>
           <h1 v-else>No class is planned</h1>
           <p v-if="next" class="text-ash">
-            {{ next.startTime }} to {{ ended }}, {{ next.lengthMin }} minutes. <b class="text-ink">{{ expected }} on the roster</b>.
+            {{ next.startTime }} to {{ ended }}, {{ next.lengthMin }} minutes.
+            <b class="text-ink">{{ expected }} on the roster</b>.
             <template v-if="next.teacher">{{ next.teacher }} teaches.</template>
           </p>
           <p v-else class="text-ash">Say when, then begin with a plan.</p>
         </div>
-        <p class="club"><b>{{ library.club?.name }}</b><br />{{ library.club?.place }}</p>
+        <p class="club">
+          <b>{{ library.club?.name }}</b
+          ><br />{{ library.club?.place }}
+        </p>
       </div>
 
       <div class="top">
@@ -113,23 +124,32 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           <div class="flex items-baseline gap-3">
             <h2 class="text-20">{{ next.plan.title }}</h2>
             <span class="text-13 text-ash">{{ next.plan.theme }}</span>
-            <span v-if="next.state === 'running'" class="ml-auto font-semibold text-moss">on the floor now</span>
+            <span v-if="next.state === 'running'" class="ml-auto font-semibold text-moss"
+              >on the floor now</span
+            >
           </div>
           <PlanStrip :plan="next.plan" class="mt-3" />
           <div class="mt-2 flex flex-wrap items-center gap-3">
             <div class="flex-1">
               <p>
-                <b v-if="timeline.spareMs < 0" class="text-brick-deep" data-test="verdict">{{ minutes(-timeline.spareMs) }} over</b>
+                <b v-if="timeline.spareMs < 0" class="text-brick-deep" data-test="verdict"
+                  >{{ minutes(-timeline.spareMs) }} over</b
+                >
                 <b v-else class="text-moss" data-test="verdict">{{ minutes(timeline.spareMs) }} spare</b>
-                <span class="text-ash"> · {{ next.plan.blocks.length }} boards, {{ minutes(timeline.totalMs) }}</span>
+                <span class="text-ash">
+                  · {{ next.plan.blocks.length }} boards, {{ minutes(timeline.totalMs) }}</span
+                >
               </p>
               <p v-if="findings.length" class="text-13">
-                <b>{{ findings.length }} to fix:</b> {{ findings.map(({ says }) => says.replace(/\.$/, '')).join('; ') }}
+                <b>{{ findings.length }} to fix:</b>
+                {{ findings.map(({ says }) => says.replace(/\.$/, '')).join('; ') }}
               </p>
               <p v-else class="text-13 text-ash">Nothing to fix.</p>
             </div>
             <NuxtLink to="/floor" class="btn tall">Go to floor <kbd>G</kbd></NuxtLink>
-            <NuxtLink :to="`/compose/${next.planId}`" class="btn btn-main tall">Open in Compose <kbd>Enter</kbd></NuxtLink>
+            <NuxtLink :to="`/compose/${next.planId}`" class="btn btn-main tall"
+              >Open in Compose <kbd>Enter</kbd></NuxtLink
+            >
           </div>
         </section>
         <section v-else class="panel plan">
@@ -154,38 +174,70 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 
       <div class="columns">
         <section aria-labelledby="coming">
-          <div class="title"><h2 id="coming">Who is coming</h2><span>{{ expected % 2 ? `${expected}, so one three` : `${expected}, all in pairs` }}</span></div>
+          <div class="title">
+            <h2 id="coming">Who is coming</h2>
+            <span>{{ expected % 2 ? `${expected}, so one three` : `${expected}, all in pairs` }}</span>
+          </div>
           <div v-for="{ group, students } in byGroup" :key="group.id" class="group">
-            <span><Sash :ranks="group.ranks" /> <b>{{ students.length }}</b></span>
+            <span
+              ><Sash :ranks="group.ranks" /> <b>{{ students.length }}</b></span
+            >
             <p>
               <template v-for="(student, i) in students" :key="student.id">
-                <NuxtLink :to="`/people/${student.id}`" :class="{ missed: missedLast.has(student.id) }">{{ student.name.split(' ')[0] }}</NuxtLink><sup v-if="student.floorNote">*</sup><template v-if="i < students.length - 1">, </template>
+                <NuxtLink :to="`/people/${student.id}`" :class="{ missed: missedLast.has(student.id) }">{{
+                  student.name.split(' ')[0]
+                }}</NuxtLink><sup v-if="student.floorNote">*</sup
+                ><template v-if="i < students.length - 1">, </template>
               </template>
             </p>
           </div>
-          <p v-if="last" class="text-13 mt-2 text-ash"><span class="missed">underlined</span>: missed the last class</p>
+          <p v-if="last" class="text-13 mt-2 text-ash">
+            <span class="missed">underlined</span>: missed the last class
+          </p>
         </section>
         <section aria-labelledby="notes">
-          <div class="title"><h2 id="notes">The floor must know</h2><span>{{ notes.length || 'no' }} notes</span></div>
+          <div class="title">
+            <h2 id="notes">The floor must know</h2>
+            <span>{{ notes.length || 'no' }} notes</span>
+          </div>
           <p v-for="student in notes" :key="student.id" class="note">
             <b>{{ student.name.split(' ')[0] }}</b> {{ student.floorNote }}
           </p>
-          <p class="text-13 mt-2 text-ash">Under-18s train with two adults in sight. Limits are the club’s, with its governing body and insurer.</p>
+          <p class="text-13 mt-2 text-ash">
+            Under-18s train with two adults in sight. Limits are the club’s, with its governing body and
+            insurer.
+          </p>
         </section>
         <section aria-labelledby="last">
-          <div class="title"><h2 id="last">Last class</h2><span v-if="last">{{ longDay(last.day) }}, {{ agoSaid(last.day, data.today) }}</span></div>
+          <div class="title">
+            <h2 id="last">Last class</h2>
+            <span v-if="last">{{ longDay(last.day) }}, {{ agoSaid(last.day, data.today) }}</span>
+          </div>
           <dl v-if="last" class="last">
-            <dt>Was</dt><dd>{{ last.title }}</dd>
-            <dt>Ran</dt><dd>{{ last.boards - last.cut.length }} of {{ last.boards }} boards whole, {{ minutes(last.ranMs) }} on the floor</dd>
+            <dt>Was</dt>
+            <dd>{{ last.title }}</dd>
+            <dt>Ran</dt>
+            <dd>
+              {{ last.boards - last.cut.length }} of {{ last.boards }} boards whole,
+              {{ minutes(last.ranMs) }} on the floor
+            </dd>
             <template v-if="last.cut.length">
               <dt>Cut</dt>
               <dd>
-                <span v-for="cut in last.cut" :key="cut.title" class="block">{{ cut.title }}: <span class="text-brick-deep">{{ cut.ranMs ? `${minutes(cut.ranMs)} of ${minutes(cut.ms)}` : 'left out' }}</span></span>
+                <span v-for="cut in last.cut" :key="cut.title" class="block"
+                  >{{ cut.title }}:
+                  <span class="text-brick-deep">{{
+                    cut.ranMs ? `${minutes(cut.ranMs)} of ${minutes(cut.ms)}` : 'left out'
+                  }}</span></span
+                >
               </dd>
             </template>
-            <dt>Came</dt><dd>{{ last.came.length }}, {{ last.late }} of them late</dd>
+            <dt>Came</dt>
+            <dd>{{ last.came.length }}, {{ last.late }} of them late</dd>
           </dl>
-          <p v-else class="py-3 text-ash">Nothing was run yet. After the first class, what happened stands here.</p>
+          <p v-else class="py-3 text-ash">
+            Nothing was run yet. After the first class, what happened stands here.
+          </p>
           <NuxtLink to="/term" class="link mt-2 inline-block">All classes</NuxtLink>
         </section>
       </div>

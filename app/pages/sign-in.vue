@@ -33,7 +33,10 @@ async function signIn() {
 <template>
   <main class="gate">
     <form class="doorway" novalidate @submit.prevent="signIn">
-      <div class="lintel timber"><Mark /> <h1>Golden Lintel</h1></div>
+      <div class="lintel timber">
+        <Mark />
+        <h1>Golden Lintel</h1>
+      </div>
       <div class="opening">
         <p class="mb-4 text-ash">Compose the class, run it, and know what each student practised.</p>
         <label for="email">E-mail</label>

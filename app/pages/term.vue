@@ -20,7 +20,8 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
     <h1 class="text-34 border-b-2 border-umber pb-2">Term</h1>
     <p class="mt-2 text-ash">
       Every class with its plan and register as open files. The command
-      <code>npm run -s lintel -- credit PLAN ATTENDANCE</code> reads the two and gives the ledger’s own figures.
+      <code>npm run -s lintel -- credit PLAN ATTENDANCE</code> reads the two and gives the ledger’s own
+      figures.
     </p>
     <p v-if="problem" role="alert" class="py-4 text-brick-deep">{{ problem }}</p>
     <p v-else-if="!classes" class="py-4 text-ash">Looking…</p>
@@ -28,7 +29,11 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
       No class yet. <NuxtLink to="/" class="link">Plan the first on Today.</NuxtLink>
     </p>
     <ul v-else class="mt-3">
-      <li v-for="held in classes" :key="held.id" class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-straw px-2 py-3">
+      <li
+        v-for="held in classes"
+        :key="held.id"
+        class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-straw px-2 py-3"
+      >
         <b class="w-28">{{ shortDay(held.day) }}</b>
         <span class="text-ash">{{ held.startTime }}</span>
         <span class="text-17 font-serif font-semibold text-umber">{{ held.title }}</span>
@@ -36,7 +41,9 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
         <span class="ml-auto flex gap-4">
           <NuxtLink :to="`/people?class=${held.id}`" class="link">Register</NuxtLink>
           <a :href="`/api/classes/${held.id}/plan`" class="link" download>Plan file</a>
-          <a v-if="held.state !== 'planned'" :href="`/api/classes/${held.id}/register`" class="link" download>Attendance file</a>
+          <a v-if="held.state !== 'planned'" :href="`/api/classes/${held.id}/register`" class="link" download
+            >Attendance file</a
+          >
         </span>
       </li>
     </ul>

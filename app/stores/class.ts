@@ -145,5 +145,21 @@ export const useClassStore = defineStore('class', () => {
     if (unsent.value > 0) void send()
   }, RETRY_MS)
 
-  return { data, plan, timeline, run, now, register, here, dueAt, endsAt, unsent, refused, open, act, tap, send }
+  return {
+    data,
+    plan,
+    timeline,
+    run,
+    now,
+    register,
+    here,
+    dueAt,
+    endsAt,
+    unsent,
+    refused,
+    open,
+    act,
+    tap,
+    send,
+  }
 })

@@ -33,7 +33,9 @@ export const usePlanStore = defineStore('plan', () => {
 
   const timeline = computed(() => (plan.value ? layPlan(plan.value) : undefined))
   const selectedBlock = computed(() => plan.value?.blocks.find((block) => block.id === selected.value))
-  const selectedIndex = computed(() => plan.value?.blocks.findIndex((block) => block.id === selected.value) ?? -1)
+  const selectedIndex = computed(
+    () => plan.value?.blocks.findIndex((block) => block.id === selected.value) ?? -1,
+  )
   /** Where something new is put: after the selected board, or at the end. */
   const insertAt = computed(() =>
     selectedIndex.value >= 0 ? selectedIndex.value + 1 : (plan.value?.blocks.length ?? 0),

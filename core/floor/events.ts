@@ -28,7 +28,17 @@ export const runEventSchema = record({
 })
 export type RunEvent = z.infer<typeof runEventSchema>
 
-export const PRESENCE_KINDS = ['here', 'late', 'out', 'back', 'left', 'away', 'excused', 'clear', 'undo'] as const
+export const PRESENCE_KINDS = [
+  'here',
+  'late',
+  'out',
+  'back',
+  'left',
+  'away',
+  'excused',
+  'clear',
+  'undo',
+] as const
 
 /**
  * One tap on the register. `here`: present from the start of the class, whenever it is tapped; `late`: from this moment;

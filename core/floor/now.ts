@@ -64,7 +64,9 @@ function groupAt(lane: Stretch[], time: number): GroupNow {
 
 /** Of several tracks called at once, the one that goes on longest leads. */
 function calledAt(calls: Stretch[], time: number): CalledNow | undefined {
-  const [stretch] = calls.filter(({ at, ms }) => holds(at, ms, time)).sort((a, b) => b.at + b.ms - (a.at + a.ms))
+  const [stretch] = calls
+    .filter(({ at, ms }) => holds(at, ms, time))
+    .sort((a, b) => b.at + b.ms - (a.at + a.ms))
   const span = stretch?.spans.find(({ at, ms }) => holds(stretch.at + at, ms, time))
   return stretch && span && { stretch, span, inMs: time - stretch.at - span.at }
 }

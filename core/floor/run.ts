@@ -135,8 +135,7 @@ class Replay {
     // The transition under way leads to the next kept block instead; with none, the class is done.
     const instead = keptFrom(this.course, place.index)
     const led = this.course.timeline.blocks[place.index]
-    this.position =
-      instead && led ? instead.at - (led.at - this.position) : this.course.timeline.totalMs
+    this.position = instead && led ? instead.at - (led.at - this.position) : this.course.timeline.totalMs
   }
 
   get result(): Run {

@@ -47,7 +47,8 @@ function rowFaults(row: AttendanceRow, path: PropertyKey[], plan: Plan): Fault[]
   if (row.toSec !== undefined && row.toSec < (row.fromSec ?? 0))
     faults.push(fault([...path, 'toSec'], 'must not come before fromSec'))
   row.out?.forEach(([from, to], i) => {
-    if (to < from) faults.push(fault([...path, 'out', i, 1], 'must not come before the start of the interval'))
+    if (to < from)
+      faults.push(fault([...path, 'out', i, 1], 'must not come before the start of the interval'))
   })
   row.trio?.forEach((id, i) => {
     if (!plan.blocks.some((block) => block.id === id))

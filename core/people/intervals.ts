@@ -37,8 +37,6 @@ export function common(
   b: readonly (readonly [number, number])[],
 ): Interval[] {
   return merged(
-    a.flatMap(([from, to]) =>
-      b.map(([start, end]): Interval => [Math.max(from, start), Math.min(to, end)]),
-    ),
+    a.flatMap(([from, to]) => b.map(([start, end]): Interval => [Math.max(from, start), Math.min(to, end)])),
   )
 }

@@ -78,9 +78,10 @@ export function inHall(line: RegisterLine | undefined): boolean {
 function ontoPlan(intervals: Interval[], legs: readonly Leg[]): Interval[] {
   return merged(
     legs.flatMap((leg) =>
-      common(intervals, [[leg.from, leg.to]]).map(
-        ([from, to]): Interval => [leg.planFrom + from - leg.from, leg.planFrom + to - leg.from],
-      ),
+      common(intervals, [[leg.from, leg.to]]).map(([from, to]): Interval => [
+        leg.planFrom + from - leg.from,
+        leg.planFrom + to - leg.from,
+      ]),
     ),
   )
 }
@@ -109,9 +110,7 @@ function rowOf(student: string, group: string, there: Interval[]): AttendanceRow
   const first = there[0]
   const last = there.at(-1)
   if (!first || !last) return undefined
-  const out = there
-    .slice(1)
-    .map(([from], i): Interval => [toSec(there[i]?.[1] ?? from), toSec(from)])
+  const out = there.slice(1).map(([from], i): Interval => [toSec(there[i]?.[1] ?? from), toSec(from)])
   return {
     student,
     group,

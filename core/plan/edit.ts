@@ -115,7 +115,9 @@ function common({ id, title, phase, priority, minSec, intensity, part, notes, la
 
 /** The first technique a block works, whatever its mode. */
 export function leadingTechnique(block: Block): string | undefined {
-  return block.technique ?? block.tracks?.[0]?.technique ?? block.stations?.find((s) => s.technique)?.technique
+  return (
+    block.technique ?? block.tracks?.[0]?.technique ?? block.stations?.find((s) => s.technique)?.technique
+  )
 }
 
 function leadingDose(block: Block): Dose {
@@ -123,7 +125,12 @@ function leadingDose(block: Block): Dose {
 }
 
 /** One track a group; what a group had it keeps, the others begin with what leads. */
-function tracksOf(block: Block, plan: Plan, fallback: string, dose: (track: Track | undefined) => Dose | undefined): Track[] {
+function tracksOf(
+  block: Block,
+  plan: Plan,
+  fallback: string,
+  dose: (track: Track | undefined) => Dose | undefined,
+): Track[] {
   return plan.groups.map(({ id }, g) => {
     const had = block.tracks?.find((track) => track.groups.includes(id))
     const track: Track = {
@@ -164,13 +171,13 @@ export function withMode(block: Block, mode: Mode, plan: Plan, fallback: string)
     case 'stations':
       return {
         ...kept,
-        stations: (block.tracks ?? [{ technique: leadingTechnique(block), layer: block.layer, title: undefined }]).map(
-          ({ technique, layer, title }, s) => ({
-            title: title ?? `Station ${s + 1}`,
-            layer,
-            ...(technique ? { technique } : {}),
-          }),
-        ),
+        stations: (
+          block.tracks ?? [{ technique: leadingTechnique(block), layer: block.layer, title: undefined }]
+        ).map(({ technique, layer, title }, s) => ({
+          title: title ?? `Station ${s + 1}`,
+          layer,
+          ...(technique ? { technique } : {}),
+        })),
         teams: Math.max(1, Math.min(plan.groups.length, block.tracks?.length ?? 1)),
         workSec: 60,
         moveSec: 15,

@@ -35,7 +35,11 @@ export function expandPlan(plan: Plan, options: { cues?: boolean } = {}): Expans
   const expansion: Expansion = {
     totalSec: toSec(timeline.totalMs),
     spareSec: toSec(timeline.spareMs),
-    blocks: timeline.blocks.map(({ block, at, ms }) => ({ id: block.id, startSec: toSec(at), sec: toSec(ms) })),
+    blocks: timeline.blocks.map(({ block, at, ms }) => ({
+      id: block.id,
+      startSec: toSec(at),
+      sec: toSec(ms),
+    })),
     groups: tallyGroups(plan, timeline).map((tally, g) => groupFigures(plan.groups[g]?.id ?? '', tally)),
   }
   if (options.cues) expansion.cues = cuesOf(timeline)

@@ -16,7 +16,12 @@ export function nudgeSets(dose: Dose, by: number): Dose {
     case 'fixed':
       return { ...dose, sec: Math.max(15, dose.sec + 15 * by) }
     case 'form':
-      return { ...dose, runs: dose.runs.map((run, r) => (r === dose.runs.length - 1 ? { ...run, times: clamp(run.times + by) } : run)) }
+      return {
+        ...dose,
+        runs: dose.runs.map((run, r) =>
+          r === dose.runs.length - 1 ? { ...run, times: clamp(run.times + by) } : run,
+        ),
+      }
     case 'ladder':
       return dose
   }

@@ -109,7 +109,13 @@ class Row {
   }
 
   get isEmpty(): boolean {
-    return !(this.workMs || this.holdingMs || this.performed.sum || this.performedInRole.sum || this.received.sum)
+    return !(
+      this.workMs ||
+      this.holdingMs ||
+      this.performed.sum ||
+      this.performedInRole.sum ||
+      this.received.sum
+    )
   }
 }
 

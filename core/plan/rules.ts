@@ -29,7 +29,8 @@ function repeatedIds(items: unknown, path: Path): Fault[] {
   return listOf(items).flatMap((item, i) => {
     const { id } = fieldsOf(item)
     if (typeof id !== 'string') return []
-    if (seen.has(id)) return [fault([...path, i, 'id'], `repeats the id "${id}": ids are unique in their list`)]
+    if (seen.has(id))
+      return [fault([...path, i, 'id'], `repeats the id "${id}": ids are unique in their list`)]
     seen.add(id)
     return []
   })
@@ -70,7 +71,8 @@ function modeNeeds(plan: Fields): Fault[] {
     if (mode === 'together' || mode === 'oneCount') need('dose', `a block in mode ${mode} has a dose`)
     if (MODES_WITH_TRACKS.includes(mode)) need('tracks', `a block in mode ${String(mode)} has tracks`)
     if (mode === 'stations')
-      for (const field of ['stations', 'teams', 'workSec']) need(field, `a block in mode stations has ${field}`)
+      for (const field of ['stations', 'teams', 'workSec'])
+        need(field, `a block in mode stations has ${field}`)
     if (mode === 'turns' || (mode === 'layers' && fields.dose === undefined))
       listOf(fields.tracks).forEach((track, t) => {
         if (isFields(track) && track.dose === undefined)

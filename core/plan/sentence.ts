@@ -18,7 +18,8 @@ export interface Arithmetic {
 /** The arithmetic of a dose as it was laid out for one group; the figures are the timeline's own. */
 export function arithmetic(dose: Dose | undefined, lane: Stretch[]): Arithmetic {
   const tally = new Tally()
-  for (const stretch of lane) tally.addStretch({ ...stretch, technique: stretch.technique ?? '-' }, 0, WHOLLY_PRESENT)
+  for (const stretch of lane)
+    tally.addStretch({ ...stretch, technique: stretch.technique ?? '-' }, 0, WHOLLY_PRESENT)
   const { times } = tally
   const totalMs = Object.values(times).reduce((sum, ms) => sum + ms, 0)
   const factors = dose ? doseFactors(dose) : ''
@@ -54,4 +55,3 @@ export function doseOfGroup(block: Block, group: string): Dose | undefined {
   const track = block.tracks?.find(({ groups }) => groups.includes(group))
   return track?.dose ?? block.dose
 }
-

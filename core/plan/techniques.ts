@@ -7,7 +7,10 @@ export function techniquesOf(plan: Plan): { path: PropertyKey[]; id: string }[] 
     const named = [
       { path: [...at, 'technique'], id: block.technique },
       { path: [...at, 'holding', 'technique'], id: block.holding?.technique },
-      ...(block.tracks ?? []).map((track, t) => ({ path: [...at, 'tracks', t, 'technique'], id: track.technique })),
+      ...(block.tracks ?? []).map((track, t) => ({
+        path: [...at, 'tracks', t, 'technique'],
+        id: track.technique,
+      })),
       ...(block.stations ?? []).map((station, s) => ({
         path: [...at, 'stations', s, 'technique'],
         id: station.technique,

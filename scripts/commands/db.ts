@@ -2,7 +2,13 @@ import { spawnSync, type StdioOptions } from 'node:child_process'
 import { closeSync, existsSync, openSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { RUN_DATABASE, runDir } from '../setup/folders'
-import { DATABASE_USER, ensureSchema, runningDatabase, startDatabase, type PrivateDatabase } from '../setup/mariadb'
+import {
+  DATABASE_USER,
+  ensureSchema,
+  runningDatabase,
+  startDatabase,
+  type PrivateDatabase,
+} from '../setup/mariadb'
 import { prepareSchema } from './start'
 
 const dir = join(runDir, 'db')
@@ -57,7 +63,12 @@ const VERBS: Record<string, (args: string[]) => Promise<void>> = {
     await withDatabase((db) => {
       const out = openSync(file, 'wx', 0o600)
       try {
-        client(db, 'mariadb-dump', ['--single-transaction', '--routines', RUN_DATABASE], ['ignore', out, 'inherit'])
+        client(
+          db,
+          'mariadb-dump',
+          ['--single-transaction', '--routines', RUN_DATABASE],
+          ['ignore', out, 'inherit'],
+        )
       } finally {
         closeSync(out)
       }

@@ -24,5 +24,8 @@ export async function main(args: string[]): Promise<void> {
     if (!running) await database.stop()
   }
   onStop(stop)
-  nuxt.once('exit', (code) => void (running ? Promise.resolve() : database.stop()).then(() => process.exit(code ?? 0)))
+  nuxt.once(
+    'exit',
+    (code) => void (running ? Promise.resolve() : database.stop()).then(() => process.exit(code ?? 0)),
+  )
 }

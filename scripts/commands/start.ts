@@ -50,7 +50,9 @@ export async function prepareSchema(database: PrivateDatabase, schema: string): 
 export async function main(): Promise<void> {
   const other = otherCopy()
   if (other) {
-    console.log(`Already running from this folder${other.url ? ` at ${other.url}` : ''} (process ${other.pid}).`)
+    console.log(
+      `Already running from this folder${other.url ? ` at ${other.url}` : ''} (process ${other.pid}).`,
+    )
     return
   }
   mkdirSync(runDir, { recursive: true })
@@ -79,7 +81,8 @@ export async function main(): Promise<void> {
     started.push(server)
     writeFileSync(LOCK, JSON.stringify({ pid: process.pid, url: server.url }))
     console.log(`\n  Golden Lintel is at  ${server.url}\n`)
-    for (const { email, password, role } of demoSignIns) console.log(`  ${role.padEnd(11)} ${email}   ${password}`)
+    for (const { email, password, role } of demoSignIns)
+      console.log(`  ${role.padEnd(11)} ${email}   ${password}`)
     console.log('\n  Ctrl-C stops it.')
     server.child.once('exit', () => void stopAll().finally(() => process.exit(1)))
   } catch (error) {

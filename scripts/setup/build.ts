@@ -36,7 +36,8 @@ function nuxt(args: string[], env: Record<string, string>): void {
     env: { ...process.env, ...env, NUXT_TELEMETRY_DISABLED: '1', CI: 'true' },
     stdio: ['ignore', 'pipe', 'pipe'],
   })
-  if (done.status !== 0) throw new Error(`nuxt ${args[0]} failed:\n${(done.stdout + done.stderr).slice(-6000)}`)
+  if (done.status !== 0)
+    throw new Error(`nuxt ${args[0]} failed:\n${(done.stdout + done.stderr).slice(-6000)}`)
 }
 
 /**

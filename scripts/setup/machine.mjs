@@ -66,7 +66,9 @@ function installDebian(needs) {
   const packages = missing.flatMap((need) => need.packages)
   const names = missing.map((need) => need.name).join(' and ')
   if (process.getuid?.() !== 0 || !onPath('apt-get'))
-    fail(`${names} is missing. Install it once with: sudo apt-get install --no-install-recommends ${packages.join(' ')}`)
+    fail(
+      `${names} is missing. Install it once with: sudo apt-get install --no-install-recommends ${packages.join(' ')}`,
+    )
   say(`  Installing ${names} from Debian's packages`)
   process.env.DEBIAN_FRONTEND = 'noninteractive'
   run('apt-get', ['update'], "Debian's package lists could not be read.")
@@ -75,7 +77,11 @@ function installDebian(needs) {
   const guarded = existsSync(policy)
   if (!guarded) writeFileSync(policy, '#!/bin/sh\nexit 101\n', { mode: 0o755 })
   try {
-    run('apt-get', ['install', '-y', '--no-install-recommends', ...packages], `${names} could not be installed.`)
+    run(
+      'apt-get',
+      ['install', '-y', '--no-install-recommends', ...packages],
+      `${names} could not be installed.`,
+    )
   } finally {
     if (!guarded) spawnSync('rm', ['-f', policy])
   }

@@ -5,5 +5,8 @@ import { today } from '../services/today'
 
 export default clubRoute(async ({ club, user }) => {
   const now = Date.now()
-  return { ...(await today(club, now)), roster: await roster(club, user.role, dayIn(club.settings.zone, now)) }
+  return {
+    ...(await today(club, now)),
+    roster: await roster(club, user.role, dayIn(club.settings.zone, now)),
+  }
 })

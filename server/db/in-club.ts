@@ -4,9 +4,8 @@ import type { ClubRow } from './rows'
 import type { Table, Tables } from './tables'
 
 type RowOf<T> = T extends Table<infer Row, infer _> ? Row : never
-type NewRowOf<T> = T extends Table<infer Row, infer Given>
-  ? Omit<Row, 'clubId' | Given> & Partial<Pick<Row, Given>>
-  : never
+type NewRowOf<T> =
+  T extends Table<infer Row, infer Given> ? Omit<Row, 'clubId' | Given> & Partial<Pick<Row, Given>> : never
 
 interface Find<Row> {
   order?: [keyof Row & string, 'ASC' | 'DESC'][]
@@ -62,7 +61,10 @@ export class ClubTable<Row extends { clubId: string }, New extends object> {
   async addAll(rows: New[], options: { once?: boolean } = {}): Promise<void> {
     if (rows.length === 0) return
     const owned = rows.map((row) => ({ ...row, clubId: this.clubId }))
-    await this.table.bulkCreate(owned as never, { transaction: this.transaction, ignoreDuplicates: options.once })
+    await this.table.bulkCreate(owned as never, {
+      transaction: this.transaction,
+      ignoreDuplicates: options.once,
+    })
   }
 
   async change(where: Partial<Row>, values: Partial<Row>): Promise<number> {
@@ -101,7 +103,9 @@ function mayRunAgain(error: unknown): boolean {
 export async function inClub<T>(db: Database, clubId: string, task: (club: Club) => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
-      return await db.sequelize.transaction(async (transaction) => task(await openClub(db, clubId, transaction)))
+      return await db.sequelize.transaction(async (transaction) =>
+        task(await openClub(db, clubId, transaction)),
+      )
     } catch (error) {
       if (tries >= RETRIES || !mayRunAgain(error)) throw error
     }

@@ -1,4 +1,11 @@
-import { DataTypes as T, type Model, type ModelAttributes, type ModelStatic, type Optional, type Sequelize } from 'sequelize'
+import {
+  DataTypes as T,
+  type Model,
+  type ModelAttributes,
+  type ModelStatic,
+  type Optional,
+  type Sequelize,
+} from 'sequelize'
 import type * as R from './rows'
 
 /** A table whose rows are plain objects of type `Row`; `Given` are the columns the database fills when left out. */
@@ -64,7 +71,14 @@ export function defineTables(sequelize: Sequelize): Tables {
       lengthMin: whole,
       startTime: text,
     }),
-    users: table<R.UserRow>('users', { id: key, clubId: id, email: text, name: text, role: text, passwordHash: text }),
+    users: table<R.UserRow>('users', {
+      id: key,
+      clubId: id,
+      email: text,
+      name: text,
+      role: text,
+      passwordHash: text,
+    }),
     ranks: table<R.RankRow>('ranks', {
       clubId: key,
       id: slugKey,

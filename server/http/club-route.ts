@@ -37,7 +37,13 @@ export function clubRoute<T>(answer: (ask: Ask) => Promise<T>, roles: Role[] = E
     try {
       if (!roles.includes(user.role)) throw new Problem(403, 'not-yours', 'Your role does not allow this.')
       return await inClub(useDatabase(), user.clubId, (club) =>
-        answer({ event, club, user, param: (name) => paramOf(event, name), body: (schema) => bodyOf(event, schema) }),
+        answer({
+          event,
+          club,
+          user,
+          param: (name) => paramOf(event, name),
+          body: (schema) => bodyOf(event, schema),
+        }),
       )
     } catch (error) {
       if (error instanceof Problem) throw asHttp(error)

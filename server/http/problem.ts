@@ -15,7 +15,10 @@ export class Problem extends Error {
   }
 }
 
-export const notFound = (what: string) => new Problem(404, 'not-found', `There is no such ${what} in this club.`)
+export const notFound = (what: string) =>
+  new Problem(404, 'not-found', `There is no such ${what} in this club.`)
 
 export const badFields = (faults: Fault[]) =>
-  new Problem(422, 'bad-fields', faults.map(({ path, message }) => `${path} ${message}`).join('; '), { faults })
+  new Problem(422, 'bad-fields', faults.map(({ path, message }) => `${path} ${message}`).join('; '), {
+    faults,
+  })

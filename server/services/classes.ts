@@ -61,7 +61,12 @@ async function planAsRun(club: Club, row: ClassRow, version: number | undefined)
  * Takes what a device saw, each event once, and brings the state of the class and its ledger to what all events now say.
  * Everything happens in the caller's transaction with the class held, so two devices cannot interleave.
  */
-export async function takeEvents(club: Club, userId: string, classId: string, batch: Batch): Promise<ClassRow> {
+export async function takeEvents(
+  club: Club,
+  userId: string,
+  classId: string,
+  batch: Batch,
+): Promise<ClassRow> {
   const row = await club.classes.held({ id: classId })
   if (!row) throw notFound('class')
   await checkStudents(club, batch.presence)

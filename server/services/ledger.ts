@@ -43,7 +43,11 @@ export async function settleLedger(club: Club, row: ClassRow, figures: Figures[]
 }
 
 /** What every student practised in a class, as rows of the ledger. */
-export function creditedRows(row: ClassRow, plan: Plan, attendance: Parameters<typeof creditPlan>[1]): Figures[] {
+export function creditedRows(
+  row: ClassRow,
+  plan: Plan,
+  attendance: Parameters<typeof creditPlan>[1],
+): Figures[] {
   return creditPlan(plan, attendance).flatMap(({ student, practice }) =>
     practice.map((p) => ({
       classId: row.id,
@@ -66,7 +70,8 @@ const FIGURES = ['workMs', 'holdingMs', 'repsL', 'repsR', 'repsN', 'received', '
 
 function same(standing: LedgerRow[], figures: Figures[]): boolean {
   if (standing.length !== figures.length) return false
-  const key = (f: Pick<LedgerRow, 'studentId' | 'itemId' | 'layer'>) => `${f.studentId} ${f.itemId} ${f.layer}`
+  const key = (f: Pick<LedgerRow, 'studentId' | 'itemId' | 'layer'>) =>
+    `${f.studentId} ${f.itemId} ${f.layer}`
   const byKey = new Map(standing.map((row) => [key(row), row]))
   return figures.every((figure) => {
     const row = byKey.get(key(figure))

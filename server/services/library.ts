@@ -5,7 +5,15 @@ export async function library(club: Club) {
   const ranks = await club.ranks.all({}, { order: [['position', 'ASC']] })
   const groups = await club.groups.all({}, { order: [['position', 'ASC']] })
   const groupRanks = await club.groupRanks.all()
-  const items = await club.items.all({}, { order: [['category', 'ASC'], ['name', 'ASC']] })
+  const items = await club.items.all(
+    {},
+    {
+      order: [
+        ['category', 'ASC'],
+        ['name', 'ASC'],
+      ],
+    },
+  )
   const { name, place, zone, firstSide, lengthMin, startTime } = club.settings
   const order = new Map(ranks.map((rank) => [rank.id, rank.position]))
   return {

@@ -49,7 +49,12 @@ async function keepVersion(
   return id
 }
 
-export async function addPlan(club: Club, userId: string, document: unknown, id: string = randomUUID()): Promise<string> {
+export async function addPlan(
+  club: Club,
+  userId: string,
+  document: unknown,
+  id: string = randomUUID(),
+): Promise<string> {
   const plan = await checkPlan(club, document)
   await club.plans.add({ id, ...figuresOf(plan), version: 1, savedBy: userId, savedAt: new Date() })
   await keepVersion(club, id, 1, plan, userId, 'saved')
@@ -68,7 +73,13 @@ export async function findPlan(club: Club, id: string): Promise<SavedPlan> {
 }
 
 export async function listPlans(club: Club) {
-  const rows = await club.plans.all({}, { order: [['savedAt', 'DESC']], columns: ['id', 'title', 'version', 'totalMs', 'spareMs', 'blocks', 'savedAt'] })
+  const rows = await club.plans.all(
+    {},
+    {
+      order: [['savedAt', 'DESC']],
+      columns: ['id', 'title', 'version', 'totalMs', 'spareMs', 'blocks', 'savedAt'],
+    },
+  )
   return rows
 }
 

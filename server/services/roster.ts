@@ -23,7 +23,8 @@ export async function roster(club: Club, role: Role, today: string): Promise<Ros
   return rows
     .sort(
       (a, b) =>
-        (position.get(a.rankId) ?? 0) - (position.get(b.rankId) ?? 0) || a.firstName.localeCompare(b.firstName),
+        (position.get(a.rankId) ?? 0) - (position.get(b.rankId) ?? 0) ||
+        a.firstName.localeCompare(b.firstName),
     )
     .map((row) => ({
       id: row.id,

@@ -7,7 +7,16 @@ export async function studentPage(club: Club, id: string) {
   if (!student) throw notFound('student')
   const classes = await club.classes.all({ state: 'finished' })
   const byId = new Map(classes.map((row) => [row.id, row]))
-  const rows = await club.ledger.all({ studentId: id }, { order: [['day', 'DESC'], ['itemId', 'ASC'], ['layer', 'ASC']] })
+  const rows = await club.ledger.all(
+    { studentId: id },
+    {
+      order: [
+        ['day', 'DESC'],
+        ['itemId', 'ASC'],
+        ['layer', 'ASC'],
+      ],
+    },
+  )
   return {
     id,
     name: `${student.firstName} ${student.lastName}`,

@@ -27,7 +27,8 @@ export type ClassSummary = Awaited<ReturnType<typeof summary>>
 /** The class that runs now, else the next one, else nothing. */
 function nextOf(rows: ClassRow[], today: string): ClassRow | undefined {
   return (
-    rows.find(({ state }) => state === 'running') ?? rows.find(({ state, day }) => state === 'planned' && day >= today)
+    rows.find(({ state }) => state === 'running') ??
+    rows.find(({ state, day }) => state === 'planned' && day >= today)
   )
 }
 
@@ -60,7 +61,15 @@ async function lookBack(club: Club, row: ClassRow) {
 
 export async function today(club: Club, now: number) {
   const day = dayIn(club.settings.zone, now)
-  const rows = await club.classes.all({}, { order: [['day', 'ASC'], ['startTime', 'ASC']] })
+  const rows = await club.classes.all(
+    {},
+    {
+      order: [
+        ['day', 'ASC'],
+        ['startTime', 'ASC'],
+      ],
+    },
+  )
   const next = nextOf(rows, day)
   const last = rows.filter(({ state }) => state === 'finished').at(-1)
   return {
@@ -82,6 +91,15 @@ export async function classView(club: Club, row: ClassRow) {
 }
 
 export async function listClasses(club: Club) {
-  const rows = await club.classes.all({}, { order: [['day', 'DESC'], ['startTime', 'DESC']], limit: 100 })
+  const rows = await club.classes.all(
+    {},
+    {
+      order: [
+        ['day', 'DESC'],
+        ['startTime', 'DESC'],
+      ],
+      limit: 100,
+    },
+  )
   return Promise.all(rows.map((row) => summary(club, row)))
 }

@@ -23,7 +23,13 @@ export function bigPlan(blocks = 60, groups = 8): unknown {
     version: 1,
     title: 'A long evening',
     lengthMin: 240,
-    groups: ids.map((id, g) => ({ id, name: `Group ${g}`, ranks: [`rank-${g}`], headcount: 6, pace: g % 2 ? 1.2 : 1 })),
+    groups: ids.map((id, g) => ({
+      id,
+      name: `Group ${g}`,
+      ranks: [`rank-${g}`],
+      headcount: 6,
+      pace: g % 2 ? 1.2 : 1,
+    })),
     blocks: Array.from({ length: blocks }, (_, b) => {
       const mode = modes[b % modes.length]
       const dose = DOSES[b % DOSES.length]

@@ -33,7 +33,11 @@ const splinter = computed(() => {
 const ends = computed(() => {
   const start = props.start
   return start
-    ? { first: start, post: clockAt(start, planned.value)[0], bow: clockAt(start, props.timeline.totalMs).join('') }
+    ? {
+        first: start,
+        post: clockAt(start, planned.value)[0],
+        bow: clockAt(start, props.timeline.totalMs).join(''),
+      }
     : undefined
 })
 const spare = computed(() => props.timeline.spareMs)
@@ -49,7 +53,12 @@ const spare = computed(() => props.timeline.spareMs)
         </span>
         <span>{{ ends?.post ?? `${lengthMin}:00` }}</span>
       </div>
-      <svg :width="LEFT + BAR + 8 + (overMs ? overPx + 4 : 0)" height="24" role="img" :aria-label="`${minutes(timeline.totalMs)} planned of ${lengthMin} minutes`">
+      <svg
+        :width="LEFT + BAR + 8 + (overMs ? overPx + 4 : 0)"
+        height="24"
+        role="img"
+        :aria-label="`${minutes(timeline.totalMs)} planned of ${lengthMin} minutes`"
+      >
         <defs>
           <linearGradient id="bar-gold" x1="0" y1="0" x2="0" y2="1">
             <stop offset="0" stop-color="#F3CE7A" />

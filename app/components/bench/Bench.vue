@@ -3,7 +3,7 @@ import type { Block, Mode, Priority } from '~~/core'
 import type { Dose } from '~~/core/plan/doses'
 import { withMode } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
-import { clockAt } from '~~/core/plan/time-text'
+import { clockAt, minutes } from '~~/core/plan/time-text'
 
 /** The selected board: what it is, how the class shares it, its dose, and the sum. */
 const store = usePlanStore()
@@ -12,9 +12,7 @@ const block = computed(() => store.selectedBlock)
 const placed = computed(() => store.timeline?.blocks.find(({ block: { id } }) => id === store.selected))
 const span = computed(() => {
   const start = store.plan?.start ?? '00:00'
-  return placed.value
-    ? `${clockAt(start, placed.value.at).join('')} to ${clockAt(start, placed.value.at + placed.value.ms).join('')}`
-    : ''
+  return placed.value ? `${clockAt(start, placed.value.at).join('')}, ${minutes(placed.value.ms)}` : ''
 })
 const MODES: { value: Mode; name: string }[] = [
   { value: 'together', name: 'Together' },
@@ -57,7 +55,12 @@ function rename(event: Event) {
 }
 function setNotes(event: Event) {
   const text = (event.target as HTMLTextAreaElement).value
-  if (block.value) store.changeBlock(block.value.id, ({ notes: _had, ...b }) => (text ? { ...b, notes: text } : b), touched('notes'))
+  if (block.value)
+    store.changeBlock(
+      block.value.id,
+      ({ notes: _had, ...b }) => (text ? { ...b, notes: text } : b),
+      touched('notes'),
+    )
 }
 const number = (event: Event) => Number((event.target as HTMLSelectElement).value)
 </script>
@@ -77,7 +80,14 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         </select>
         <span class="ml-auto text-13 font-semibold tracking-tight whitespace-nowrap">{{ span }}</span>
       </div>
-      <input id="board-title" class="title" :value="block.title" aria-label="Title" maxlength="200" @change="rename" />
+      <input
+        id="board-title"
+        class="title"
+        :value="block.title"
+        aria-label="Title"
+        maxlength="200"
+        @change="rename"
+      />
       <div class="modes" role="group" aria-label="How the class shares the floor">
         <button
           v-for="mode in MODES"
@@ -98,12 +108,18 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         <template v-if="block.technique && block.dose?.kind !== 'ladder'">
           <label for="layer">Layer</label>
           <select id="layer" class="field" :value="block.layer" @change="set({ layer: number($event) })">
-            <option v-for="n in layers" :key="n" :value="n">{{ n }} {{ library.layerName(block.technique, n) }}</option>
+            <option v-for="n in layers" :key="n" :value="n">
+              {{ n }} {{ library.layerName(block.technique, n) }}
+            </option>
           </select>
         </template>
       </div>
 
-      <StationRows v-if="block.mode === 'stations'" :block="block" @change="(values, touch) => set(values, touch)" />
+      <StationRows
+        v-if="block.mode === 'stations'"
+        :block="block"
+        @change="(values, touch) => set(values, touch)"
+      />
       <DoseFields
         v-else-if="block.dose && block.mode !== 'turns'"
         :dose="block.dose"
@@ -165,24 +181,33 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         <textarea id="notes" class="field notes" :value="block.notes ?? ''" rows="2" @input="setNotes" />
       </section>
       <section class="part acts">
-        <button type="button" class="btn" :disabled="store.selectedIndex === 0" @click="store.move(block.id, store.selectedIndex - 1)">
+        <button
+          type="button"
+          class="btn"
+          :disabled="store.selectedIndex === 0"
+          @click="store.move(block.id, store.selectedIndex - 1)"
+        >
           <kbd>Alt ↑</kbd> earlier
         </button>
-        <button type="button" class="btn" @click="store.move(block.id, store.selectedIndex + 1)"><kbd>Alt ↓</kbd> later</button>
+        <button type="button" class="btn" @click="store.move(block.id, store.selectedIndex + 1)">
+          <kbd>Alt ↓</kbd> later
+        </button>
         <button type="button" class="btn" @click="store.duplicate(block.id)"><kbd>D</kbd> copy</button>
         <button type="button" class="btn" @click="store.remove(block.id)"><kbd>Del</kbd> remove</button>
       </section>
     </template>
     <div v-else class="pt-10 text-center text-ash">
       <h2 class="text-20">No board chosen</h2>
-      <p class="mt-2">Choose a board on the frame to see its dose and its sum, or press <kbd>A</kbd> to add one.</p>
+      <p class="mt-2">
+        Choose a board on the frame to see its dose and its sum, or press <kbd>A</kbd> to add one.
+      </p>
     </div>
   </aside>
 </template>
 
 <style scoped>
 .bench {
-  overflow-y: auto;
+  overflow: hidden auto;
   min-height: 0;
   padding: 8px 12px 16px;
   background: #fbf7ee;

@@ -7,30 +7,30 @@ defineEmits<{ 'update:modelValue': [value: T] }>()
 </script>
 
 <template>
-  <RadioGroup as="div" :model-value="modelValue" class="row" @update:model-value="$emit('update:modelValue', $event as T)">
-    <RadioGroupLabel class="label">{{ label }}</RadioGroupLabel>
-    <div class="options">
-      <RadioGroupOption
-        v-for="option in options"
-        :key="String(option.value)"
-        v-slot="{ checked }"
-        :value="option.value"
-        as="template"
-      >
-        <button type="button" :class="{ on: checked }">{{ option.name }}</button>
-      </RadioGroupOption>
-    </div>
-  </RadioGroup>
+  <div>
+    <RadioGroup
+      as="div"
+      class="grid min-h-7 grid-cols-[84px_1fr] items-center gap-x-1"
+      :model-value="modelValue"
+      @update:model-value="$emit('update:modelValue', $event as T)"
+    >
+      <RadioGroupLabel>{{ label }}</RadioGroupLabel>
+      <div class="options">
+        <RadioGroupOption
+          v-for="option in options"
+          :key="String(option.value)"
+          v-slot="{ checked }"
+          :value="option.value"
+          as="template"
+        >
+          <button type="button" :class="{ on: checked }">{{ option.name }}</button>
+        </RadioGroupOption>
+      </div>
+    </RadioGroup>
+  </div>
 </template>
 
 <style scoped>
-.row {
-  display: grid;
-  grid-template-columns: 84px 1fr;
-  align-items: center;
-  column-gap: 4px;
-  min-height: 28px;
-}
 .options {
   display: flex;
   justify-self: start;

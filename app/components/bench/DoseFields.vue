@@ -44,7 +44,11 @@ const twoRoles = [
         class="field max-w-[152px]"
         :value="dose.kind"
         @change="
-          emit('change', withKind(dose, ($event.target as HTMLSelectElement).value as DoseName), `${idPrefix}.kind`)
+          emit(
+            'change',
+            withKind(dose, ($event.target as HTMLSelectElement).value as DoseName),
+            `${idPrefix}.kind`,
+          )
         "
       >
         <option v-for="kind in kinds" :key="kind" :value="kind">{{ DOSE_TITLES[kind] }}</option>
@@ -115,7 +119,11 @@ const twoRoles = [
       :min="1"
       @update:model-value="set('capSec', $event)"
     />
-    <FormFields v-if="dose.kind === 'form'" :dose="dose" @change="emit('change', $event, `${idPrefix}.form`)" />
+    <FormFields
+      v-if="dose.kind === 'form'"
+      :dose="dose"
+      @change="emit('change', $event, `${idPrefix}.form`)"
+    />
     <StageFields
       v-if="dose.kind === 'ladder'"
       :stages="dose.stages"

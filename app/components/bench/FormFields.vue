@@ -11,14 +11,21 @@ const at = <T extends object>(list: T[], index: number, values: Partial<T>): T[]
   list.map((entry, i) => (i === index ? { ...entry, ...values } : entry))
 
 function addSection() {
-  const id = freshId(`section ${props.dose.sections.length + 1}`, props.dose.sections.map((section) => section.id))
+  const id = freshId(
+    `section ${props.dose.sections.length + 1}`,
+    props.dose.sections.map((section) => section.id),
+  )
   change({ sections: [...props.dose.sections, { id, sec: 20 }] })
 }
 /** Runs that reached past the sections that are left are cut to them. */
 function removeSection(index: number) {
   const sections = props.dose.sections.filter((_, i) => i !== index)
   const last = sections.length
-  const runs = props.dose.runs.map((run) => ({ ...run, from: Math.min(run.from, last), to: Math.min(run.to, last) }))
+  const runs = props.dose.runs.map((run) => ({
+    ...run,
+    from: Math.min(run.from, last),
+    to: Math.min(run.to, last),
+  }))
   change({ sections, runs })
 }
 function addRun() {
@@ -66,7 +73,9 @@ const number = (event: Event) => Number((event.target as HTMLInputElement).value
         class="field"
         :value="run.from"
         :aria-label="`Run ${r + 1}, from section`"
-        @change="change({ runs: at(dose.runs, r, { from: number($event), to: Math.max(run.to, number($event)) }) })"
+        @change="
+          change({ runs: at(dose.runs, r, { from: number($event), to: Math.max(run.to, number($event)) }) })
+        "
       >
         <option v-for="n in dose.sections.length" :key="n" :value="n">{{ n }}</option>
       </select>
@@ -75,7 +84,9 @@ const number = (event: Event) => Number((event.target as HTMLInputElement).value
         class="field"
         :value="run.to"
         :aria-label="`Run ${r + 1}, to section`"
-        @change="change({ runs: at(dose.runs, r, { to: number($event), from: Math.min(run.from, number($event)) }) })"
+        @change="
+          change({ runs: at(dose.runs, r, { to: number($event), from: Math.min(run.from, number($event)) }) })
+        "
       >
         <option v-for="n in dose.sections.length" :key="n" :value="n">{{ n }}</option>
       </select>

@@ -15,7 +15,8 @@ const found = computed(() => {
     words.every((word) => `${name} ${category}`.toLowerCase().includes(word)),
   )
 })
-const nameOf = (id: unknown) => (id ? library.itemName(String(id)) : props.optional ? 'nothing in particular' : '')
+const nameOf = (id: unknown) =>
+  id ? library.itemName(String(id)) : props.optional ? 'nothing in particular' : ''
 </script>
 
 <template>

@@ -26,7 +26,11 @@ function add() {
   open.value = props.stages.length
 }
 function remove(index: number) {
-  emit('change', props.stages.filter((_, i) => i !== index), 'remove')
+  emit(
+    'change',
+    props.stages.filter((_, i) => i !== index),
+    'remove',
+  )
   open.value = undefined
 }
 </script>
@@ -37,7 +41,12 @@ function remove(index: number) {
     <div v-for="(stage, s) in stages" :key="s" class="mb-1 border-l-2 border-[var(--phase)] pl-2">
       <div class="flex items-center gap-1">
         <b class="text-13 w-3">{{ s + 1 }}</b>
-        <input class="field" :value="stage.title" :aria-label="`Stage ${s + 1}`" @change="rename(s, $event)" />
+        <input
+          class="field"
+          :value="stage.title"
+          :aria-label="`Stage ${s + 1}`"
+          @change="rename(s, $event)"
+        />
         <button
           type="button"
           class="btn px-2"

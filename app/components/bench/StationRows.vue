@@ -17,7 +17,9 @@ function rename(index: number, event: Event) {
 }
 function pick(index: number, id: string | undefined) {
   const { technique: _had, ...station } = stations.value[index]!
-  const next = stations.value.map((other, s) => (s === index ? { ...station, ...(id ? { technique: id } : {}) } : other))
+  const next = stations.value.map((other, s) =>
+    s === index ? { ...station, ...(id ? { technique: id } : {}) } : other,
+  )
   emit('change', { stations: next }, `stations.${index}.technique`)
 }
 function add() {
@@ -28,7 +30,13 @@ function remove(index: number) {
   const next = stations.value.filter((_, s) => s !== index)
   emit('change', { stations: next, teams: Math.min(props.block.teams ?? 1, next.length) }, 'remove')
 }
-const times: { key: 'teams' | 'laps' | 'workSec' | 'moveSec' | 'setupSec'; label: string; min: number; step: number; unit?: string }[] = [
+const times: {
+  key: 'teams' | 'laps' | 'workSec' | 'moveSec' | 'setupSec'
+  label: string
+  min: number
+  step: number
+  unit?: string
+}[] = [
   { key: 'teams', label: 'Teams', min: 1, step: 1 },
   { key: 'laps', label: 'Laps', min: 1, step: 1 },
   { key: 'workSec', label: 'Work', min: 1, step: 5, unit: 's' },
@@ -54,7 +62,12 @@ const usual = { teams: 1, laps: 1, workSec: 60, moveSec: 15, setupSec: 0 }
     <div v-for="(station, s) in stations" :key="s" class="station">
       <div class="flex items-center gap-1">
         <b class="w-4">{{ s + 1 }}</b>
-        <input class="field" :value="station.title" :aria-label="`Station ${s + 1}`" @change="rename(s, $event)" />
+        <input
+          class="field"
+          :value="station.title"
+          :aria-label="`Station ${s + 1}`"
+          @change="rename(s, $event)"
+        />
         <button
           type="button"
           class="btn px-2"

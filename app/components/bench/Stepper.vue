@@ -43,7 +43,9 @@ function leave() {
   typed.value = String(props.modelValue)
   wrong.value = false
 }
-const wanted = computed(() => `${isWhole.value ? 'a whole number' : 'a number'} from ${props.min} to ${props.max}`)
+const wanted = computed(
+  () => `${isWhole.value ? 'a whole number' : 'a number'} from ${props.min} to ${props.max}`,
+)
 </script>
 
 <template>
@@ -52,7 +54,9 @@ const wanted = computed(() => `${isWhole.value ? 'a whole number' : 'a number'} 
     <kbd v-if="keys" aria-hidden="true">{{ keys[0] }}</kbd>
     <span v-else />
     <div class="box" :class="{ wrong }">
-      <button type="button" :aria-label="`${label}: less`" :disabled="modelValue <= min" @click="by(-1)">−</button>
+      <button type="button" :aria-label="`${label}: less`" :disabled="modelValue <= min" @click="by(-1)">
+        −
+      </button>
       <input
         :id="id"
         v-model="typed"
@@ -65,7 +69,9 @@ const wanted = computed(() => `${isWhole.value ? 'a whole number' : 'a number'} 
         @keydown.down.prevent="by(-1)"
       />
       <span v-if="unit" class="unit">{{ unit }}</span>
-      <button type="button" :aria-label="`${label}: more`" :disabled="modelValue >= max" @click="by(1)">+</button>
+      <button type="button" :aria-label="`${label}: more`" :disabled="modelValue >= max" @click="by(1)">
+        +
+      </button>
     </div>
     <kbd v-if="keys" aria-hidden="true">{{ keys[1] }}</kbd>
     <p v-if="wrong" :id="`${id}-wrong`" class="told" role="alert">{{ label }} must be {{ wanted }}.</p>

@@ -37,16 +37,32 @@ const bar = computed(() => {
 </script>
 
 <template>
-  <section v-if="placed" class="sum" aria-live="polite" aria-label="How the length comes about" data-test="sum">
+  <section
+    v-if="placed"
+    class="sum"
+    aria-live="polite"
+    aria-label="How the length comes about"
+    data-test="sum"
+  >
     <div class="bar" aria-hidden="true">
-      <i v-for="part in bar" :key="part.name" :style="{ flex: part.ms, background: part.colour }" :title="part.name" />
+      <i
+        v-for="part in bar"
+        :key="part.name"
+        :style="{ flex: part.ms, background: part.colour }"
+        :title="part.name"
+      />
     </div>
     <p v-for="line in lines" :key="line.group.id" :class="{ small: lines.length > 1 }">
       <Sash v-if="line.ranks.length" :ranks="line.ranks" class="mr-1" />
-      {{ line.sum.text }}<template v-if="lines.length === 1">: <b class="total">{{ minutes(placed.ms) }}</b></template>
+      {{ line.sum.text
+      }}<template v-if="lines.length === 1"
+        >: <b class="total">{{ minutes(placed.ms) }}</b></template
+      >
       <span v-if="line.sum.reps" class="reps">{{ line.sum.reps }}</span>
     </p>
-    <p v-if="lines.length > 1">The board takes <b class="total">{{ minutes(placed.ms) }}</b></p>
+    <p v-if="lines.length > 1">
+      The board takes <b class="total">{{ minutes(placed.ms) }}</b>
+    </p>
   </section>
 </template>
 

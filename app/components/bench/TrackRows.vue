@@ -40,7 +40,11 @@ function setDose(index: number, dose: Dose | undefined, touch: string) {
   )
 }
 function leaveOut(index: number) {
-  emit('change', tracks.value.filter((_, t) => t !== index), 'leave')
+  emit(
+    'change',
+    tracks.value.filter((_, t) => t !== index),
+    'leave',
+  )
 }
 function takeIn(group: string) {
   const like = tracks.value.at(-1)!

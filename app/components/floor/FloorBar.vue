@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/plan/time-text'
+import { wallTime } from '~/domain/wall-time'
 
 /** The class's time on the floor: gilt as far as it was run, hollow to come, and what runs past the post, with its words. */
 const store = useClassStore()
@@ -26,20 +27,35 @@ const coming = computed(() => {
     at += i === 0 ? (now.inTransition ? now.leftMs : 0) : timeline.transitionMs
     const from = at
     at += ms
-    return [{ id: placed.block.id, mark: PHASES[placed.block.phase].mark, from, to: at, must: placed.block.priority === 'must' }]
+    return [
+      {
+        id: placed.block.id,
+        mark: PHASES[placed.block.phase].mark,
+        from,
+        to: at,
+        must: placed.block.priority === 'must',
+      },
+    ]
   })
 })
 const lateMs = computed(() => (store.run?.phase === 'finished' ? 0 : store.endsAt - store.dueAt))
-const time = (ms: number) => new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+const library = useLibraryStore()
+const time = (ms: number) => wallTime(ms, library.club?.zone)
 const words = computed(() => {
   const { run, data } = store
   if (!run || !data) return { big: '', small: '', late: false }
-  if (run.phase === 'ready') return { big: 'Not begun', small: `due ${data.startTime} to ${time(store.dueAt)}`, late: false }
-  if (run.phase === 'finished') return { big: 'Bowed out', small: `at ${time(run.finishedAt ?? 0)}`, late: false }
+  if (run.phase === 'ready')
+    return { big: 'Not begun', small: `due ${data.startTime} to ${time(store.dueAt)}`, late: false }
+  if (run.phase === 'finished')
+    return { big: 'Bowed out', small: `at ${time(run.finishedAt ?? 0)}`, late: false }
   const late = lateMs.value > 30_000
   const early = lateMs.value < -30_000
   return {
-    big: late ? `Running ${minutes(lateMs.value)} late` : early ? `${minutes(-lateMs.value)} in hand` : 'On time',
+    big: late
+      ? `Running ${minutes(lateMs.value)} late`
+      : early
+        ? `${minutes(-lateMs.value)} in hand`
+        : 'On time',
     small: `ends ${time(store.endsAt)} as it stands`,
     late,
   }
@@ -72,7 +88,14 @@ const splinter = computed(() => {
           stroke="#75604A"
           stroke-width="1.5"
         />
-        <rect v-if="board.must" :x="x(board.from) + 1" y="33" :width="Math.max(1, x(board.to) - x(board.from) - 2)" height="4" fill="#A9C98F" />
+        <rect
+          v-if="board.must"
+          :x="x(board.from) + 1"
+          y="33"
+          :width="Math.max(1, x(board.to) - x(board.from) - 2)"
+          height="4"
+          fill="#A9C98F"
+        />
         <text
           v-if="x(board.to) - x(board.from) > 34"
           :x="(x(board.from) + x(board.to)) / 2"
@@ -83,9 +106,22 @@ const splinter = computed(() => {
           {{ board.mark }}
         </text>
       </g>
-      <rect x="6" y="12" :width="Math.max(0, Math.min(x(elapsed), x(planned)) - 6)" height="26" fill="url(#floor-gold)" />
+      <rect
+        x="6"
+        y="12"
+        :width="Math.max(0, Math.min(x(elapsed), x(planned)) - 6)"
+        height="26"
+        fill="url(#floor-gold)"
+      />
       <path v-if="words.late" :d="splinter" fill="#DB5B3D" />
-      <rect v-if="started !== undefined" :x="Math.min(x(elapsed), x(planned)) - 2" y="4" width="5" height="42" fill="#FFF3D6" />
+      <rect
+        v-if="started !== undefined"
+        :x="Math.min(x(elapsed), x(planned)) - 2"
+        y="4"
+        width="5"
+        height="42"
+        fill="#FFF3D6"
+      />
     </svg>
     <div class="words" :class="{ late: words.late }" data-test="floor-verdict">
       <b>{{ words.big }}</b><span>{{ words.small }}</span>
@@ -140,6 +176,9 @@ const splinter = computed(() => {
   .words b {
     font-size: 20px;
     line-height: 22px;
+  }
+  .words span {
+    display: none;
   }
   .gauge {
     height: 30px;

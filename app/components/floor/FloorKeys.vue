@@ -90,7 +90,8 @@ function undoLast() {
 }
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if ((event.target as HTMLElement).matches('input, textarea, select') || event.ctrlKey || event.altKey) return
+  if ((event.target as HTMLElement).matches('input, textarea, select') || event.ctrlKey || event.altKey)
+    return
   const by: Record<string, string> = { ' ': 'hold', n: 'next', ArrowRight: 'next', s: 'skip', f: 'finish' }
   const key = keys.value.find((k) => k.key === by[event.key])
   if (event.key === 'u') undoLast()

@@ -20,7 +20,7 @@ const holding = computed(() => props.now?.span?.kind === 'holding')
 const title = computed(() => {
   if (waiting.value) return 'Waits'
   if (holding.value) return `Holds: ${block.value?.holding?.title ?? 'what was just taught'}`
-  return library.itemName(technique.value) || block.value?.title || ''
+  return library.itemName(technique.value) || 'With everyone'
 })
 const layer = computed(() => {
   const layerNumber = props.now?.span?.layer ?? props.now?.stretch?.layer ?? 1
@@ -43,9 +43,12 @@ const point = computed(() => {
     </div>
     <div class="text">
       <h3>{{ title }}</h3>
-      <p class="layer">{{ layer }}<template v-if="waiting">{{ minutes(leftMs) }}</template></p>
+      <p class="layer">
+        {{ layer }}<template v-if="waiting">{{ minutes(leftMs) }}</template>
+      </p>
       <p v-if="notes.length" class="note">
-        {{ notes[0]?.name.split(' ')[0] }}: {{ notes[0]?.floorNote }}<template v-if="notes.length > 1"> +{{ notes.length - 1 }}</template>
+        {{ notes[0]?.name.split(' ')[0] }}: {{ notes[0]?.floorNote
+        }}<template v-if="notes.length > 1"> +{{ notes.length - 1 }}</template>
       </p>
       <p class="point">{{ point }}</p>
     </div>
@@ -107,6 +110,9 @@ h3 {
   font-weight: 680;
   color: #ffe2a0;
   text-wrap: balance;
+}
+.point::first-letter {
+  text-transform: uppercase;
 }
 .waiting h3 {
   color: var(--color-hall-brick);

@@ -12,7 +12,9 @@ const library = useLibraryStore()
 const block = computed(() => props.board.block)
 const cut = computed(() => props.board.head > 0)
 const ladder = computed(() =>
-  !cut.value && block.value.dose?.kind === 'ladder' && block.value.phase !== 'water' ? block.value.dose : undefined,
+  !cut.value && block.value.dose?.kind === 'ladder' && block.value.phase !== 'water'
+    ? block.value.dose
+    : undefined,
 )
 
 const say = computed(() => {
@@ -20,11 +22,16 @@ const say = computed(() => {
   switch (mode) {
     case 'together':
     case 'oneCount':
-      return [dose ? shortDose(dose) : '', focusOf(technique)].filter(Boolean).join(' · ') || (block.value.notes ?? '')
+      return (
+        [dose ? shortDose(dose) : '', focusOf(technique)].filter(Boolean).join(' · ') ||
+        (block.value.notes ?? '')
+      )
     case 'layers':
       return 'each rank on its own layer'
     case 'turns':
-      return holding ? `each taught in turn; the others hold: ${holding.title}` : 'each taught in turn; the others wait'
+      return holding
+        ? `each taught in turn; the others hold: ${holding.title}`
+        : 'each taught in turn; the others wait'
     case 'stations':
       return `${counted(stations.length, 'station')}, ${counted(teams, 'team')}, ${shortTime(workSec * 1000)} each`
   }
@@ -36,7 +43,9 @@ function focusOf(technique: string | undefined): string {
   return name && !block.value.title.toLowerCase().includes(name.toLowerCase()) ? name : ''
 }
 
-const twoLines = computed(() => !cut.value && !ladder.value && props.board.h >= 44 && lookFor.value.length > 0)
+const twoLines = computed(
+  () => !cut.value && !ladder.value && props.board.h >= 44 && lookFor.value.length > 0,
+)
 const lookFor = computed(() => {
   if (block.value.notes) return block.value.notes
   const item = library.items.get(block.value.technique ?? '')

@@ -117,7 +117,9 @@ const narrow = computed(() => props.plan.groups.length > 4)
           </span>
           <span v-if="board.block.mode === 'layers'" class="how">
             {{ library.layerName(track?.technique, track?.layer ?? 1) }}
-            <span class="plies" aria-hidden="true"><i v-for="n in Math.min(5, track?.layer ?? 1)" :key="n" /></span>
+            <span class="plies" aria-hidden="true"
+              ><i v-for="n in Math.min(5, track?.layer ?? 1)" :key="n"
+            /></span>
           </span>
           <span v-if="board.block.mode === 'layers' && piece.h > 50" class="how layer">
             {{ doseLine(track) }}

@@ -89,13 +89,17 @@ function scrollTo(id: string) {
           <div v-if="plan.blocks.length === 0" class="empty">
             <h2>Two posts and an empty floor</h2>
             <p>
-              Press <kbd>A</kbd> to add a board, or take one from the shelf on the left. A class usually opens with a
-              line-up and a warm-up.
+              Press <kbd>A</kbd> to add a board, or take one from the shelf on the left. A class usually opens
+              with a line-up and a warm-up.
             </p>
           </div>
-          <div v-if="overhangs" class="beyond" :style="{ top: `${postY}px`, height: `${geometry.height - postY}px` }" />
+          <div
+            v-if="overhangs"
+            class="beyond"
+            :style="{ top: `${postY}px`, height: `${geometry.height - postY}px` }"
+          />
           <div class="post" :class="{ fits: !overhangs }" :style="{ top: `${postY}px` }">
-            <span>{{ clockAt(start, plan.lengthMin * 60_000)[0] }} the class ends</span>
+            <span title="the class ends">{{ clockAt(start, plan.lengthMin * 60_000)[0] }}</span>
           </div>
         </div>
         <LoadRibbon :geometry="geometry" :timeline="timeline" :groups="plan.groups.length" />
@@ -114,7 +118,9 @@ function scrollTo(id: string) {
       >
         {{ PHASES[board.block.phase].mark }} {{ minutes(board.ms) }}
       </button>
-      <span class="bow" :class="{ late: overhangs }">bow {{ clockAt(start, timeline.totalMs).join('') }}</span>
+      <span class="bow" :class="{ late: overhangs }"
+        >bow {{ clockAt(start, timeline.totalMs).join('') }}</span
+      >
     </div>
   </section>
 </template>

@@ -31,7 +31,9 @@ const KEYS = [
         <DialogTitle class="text-26">Keys on the frame</DialogTitle>
         <dl class="mt-3 grid grid-cols-2 gap-x-6 gap-y-1.5">
           <div v-for="[key, what] in KEYS" :key="key" class="flex items-baseline gap-2">
-            <dt class="w-[92px]"><kbd>{{ key }}</kbd></dt>
+            <dt class="w-[92px]">
+              <kbd>{{ key }}</kbd>
+            </dt>
             <dd>{{ what }}</dd>
           </div>
         </dl>

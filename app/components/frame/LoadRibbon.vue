@@ -31,7 +31,15 @@ const drops = computed(() =>
     </defs>
     <path :d="area" fill="url(#load-fill)" fill-opacity="0.75" />
     <path :d="line" fill="none" stroke="#7A4A1E" stroke-width="1.6" />
-    <line x1="40" x2="40" y1="0" :y2="geometry.height" stroke="#A63A24" stroke-dasharray="2 3" stroke-opacity="0.7" />
+    <line
+      x1="40"
+      x2="40"
+      y1="0"
+      :y2="geometry.height"
+      stroke="#A63A24"
+      stroke-dasharray="2 3"
+      stroke-opacity="0.7"
+    />
     <path
       v-for="y in drops"
       :key="y"

@@ -15,8 +15,15 @@ const bad = computed(() => ['unreachable', 'stale', 'refused'].includes(store.sa
 </script>
 
 <template>
-  <span class="text-13" :class="bad ? 'font-semibold text-brick-deep' : 'text-ash'" role="status" data-test="save-state">
+  <span
+    class="text-13"
+    :class="bad ? 'font-semibold text-brick-deep' : 'text-ash'"
+    role="status"
+    data-test="save-state"
+  >
     {{ WORDS[store.saveState] }}
-    <template v-if="store.saveState === 'refused'">: {{ store.faults[0]?.path }} {{ store.faults[0]?.message }}</template>
+    <template v-if="store.saveState === 'refused'"
+      >: {{ store.faults[0]?.path }} {{ store.faults[0]?.message }}</template
+    >
   </span>
 </template>

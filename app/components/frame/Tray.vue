@@ -3,9 +3,7 @@ import { findingsOf } from '~~/core'
 
 /** What there is to tell about the plan, the worst first; each row leads to the board it is about. */
 const store = usePlanStore()
-const findings = computed(() =>
-  store.plan && store.timeline ? findingsOf(store.plan, store.timeline) : [],
-)
+const findings = computed(() => (store.plan && store.timeline ? findingsOf(store.plan, store.timeline) : []))
 const toFix = computed(() => findings.value.filter(({ severity }) => severity !== 'hint').length)
 function show(blocks: string[]) {
   if (blocks[0]) store.selected = blocks[0]
@@ -16,15 +14,21 @@ function show(blocks: string[]) {
   <section class="tray" aria-label="Checks">
     <div class="title">
       <h2>Checks</h2>
-      <p :class="toFix ? 'text-brick-deep' : 'text-moss'">{{ toFix ? `${toFix} to fix` : 'nothing to fix' }}</p>
+      <p :class="toFix ? 'text-brick-deep' : 'text-moss'">
+        {{ toFix ? `${toFix} to fix` : 'nothing to fix' }}
+      </p>
     </div>
     <ul v-if="findings.length" class="rows">
       <li v-for="(finding, i) in findings" :key="finding.says">
-        <span class="diamond" :class="finding.severity"><i>{{ i + 1 }}</i></span>
+        <span class="diamond" :class="finding.severity"
+          ><i>{{ i + 1 }}</i></span
+        >
         <span class="word" :class="finding.severity">{{ finding.severity }}</span>
         <b>{{ finding.says }}</b>
         <span class="figures">{{ finding.figures }}</span>
-        <button v-if="finding.blocks.length" type="button" class="btn" @click="show(finding.blocks)">Show it</button>
+        <button v-if="finding.blocks.length" type="button" class="btn" @click="show(finding.blocks)">
+          Show it
+        </button>
       </li>
     </ul>
     <p v-else class="self-center text-ash">It fits, nobody waits long, and water comes in time.</p>

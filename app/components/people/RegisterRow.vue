@@ -2,6 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { CheckIcon, EllipsisVerticalIcon } from '@heroicons/vue/20/solid'
 import type { RosterStudent } from '~~/server/services/roster'
+import { wallTime } from '~/domain/wall-time'
 
 /** One student's line in the register: three cells as in a ruled book, and the rarer states behind the dots. */
 const props = defineProps<{ student: RosterStudent }>()
@@ -11,7 +12,8 @@ const store = useClassStore()
 const line = computed(() => store.register.get(props.student.id))
 const state = computed(() => line.value?.state ?? 'unknown')
 const firstName = computed(() => props.student.name.split(' ')[0] ?? '')
-const time = (ms: number) => new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+const library = useLibraryStore()
+const time = (ms: number) => wallTime(ms, library.club?.zone)
 const lateBy = computed(() => {
   const from = line.value?.from
   const start = store.run?.startedAt ?? store.data?.startsAt
@@ -70,23 +72,51 @@ const REASONS = ['injury', 'unwell', 'watching']
       <NuxtLink :to="`/people/${student.id}`" class="name">{{ student.name }}</NuxtLink>
       <span class="says">{{ says }}</span>
     </div>
-    <button type="button" class="cell" :aria-pressed="state === 'here'" :aria-label="`${student.name}: here`" @click="here">
+    <button
+      type="button"
+      class="cell"
+      :aria-pressed="state === 'here'"
+      :aria-label="`${student.name}: here`"
+      @click="here"
+    >
       <CheckIcon v-if="state === 'here'" class="size-5" /><i v-else />
     </button>
-    <button type="button" class="cell" :aria-pressed="state === 'late'" :aria-label="`${student.name}: late`" @click="late">
-      <template v-if="state === 'late'">+{{ lateBy }}</template><i v-else />
+    <button
+      type="button"
+      class="cell"
+      :aria-pressed="state === 'late'"
+      :aria-label="`${student.name}: late`"
+      @click="late"
+    >
+      <template v-if="state === 'late'">+{{ lateBy }}</template
+      ><i v-else />
     </button>
-    <button type="button" class="cell" :aria-pressed="state === 'out'" :aria-label="`${student.name}: sits out`" @click="out">
+    <button
+      type="button"
+      class="cell"
+      :aria-pressed="state === 'out'"
+      :aria-label="`${student.name}: sits out`"
+      @click="out"
+    >
       <u v-if="state === 'out'" /><i v-else />
     </button>
     <Menu as="div" class="relative">
-      <MenuButton class="dots" :aria-label="`${student.name}: more`"><EllipsisVerticalIcon class="size-4" /></MenuButton>
+      <MenuButton class="dots" :aria-label="`${student.name}: more`"
+        ><EllipsisVerticalIcon class="size-4"
+      /></MenuButton>
       <MenuItems class="panel absolute right-0 z-20 w-44 py-1">
         <MenuItem v-for="entry in more" :key="entry.kind" v-slot="{ active }">
-          <button type="button" class="entry" :class="{ active }" @click="tap(entry.kind, entry.name)">{{ entry.name }}</button>
+          <button type="button" class="entry" :class="{ active }" @click="tap(entry.kind, entry.name)">
+            {{ entry.name }}
+          </button>
         </MenuItem>
         <MenuItem v-for="reason in REASONS" :key="reason" v-slot="{ active }">
-          <button type="button" class="entry" :class="{ active }" @click="tap('out', `sits out: ${reason}`, { reason })">
+          <button
+            type="button"
+            class="entry"
+            :class="{ active }"
+            @click="tap('out', `sits out: ${reason}`, { reason })"
+          >
             sits out: {{ reason }}
           </button>
         </MenuItem>

@@ -10,7 +10,12 @@ const data = computed(() => ({
   labels: props.rows.map(({ name }) => name),
   datasets: [
     { label: 'left', data: props.rows.map(({ left }) => -left), backgroundColor: '#2C5A70', stack: 'sides' },
-    { label: 'right', data: props.rows.map(({ right }) => right), backgroundColor: '#C8922B', stack: 'sides' },
+    {
+      label: 'right',
+      data: props.rows.map(({ right }) => right),
+      backgroundColor: '#C8922B',
+      stack: 'sides',
+    },
   ],
 }))
 const font = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 13 }
@@ -41,6 +46,11 @@ const options = {
 
 <template>
   <div :style="{ height: `${64 + rows.length * 28}px` }">
-    <Bar :data="data" :options="options" role="img" aria-label="Reps left against right; the same figures stand in the table" />
+    <Bar
+      :data="data"
+      :options="options"
+      role="img"
+      aria-label="Reps left against right; the same figures stand in the table"
+    />
   </div>
 </template>

@@ -26,7 +26,10 @@ defineExpose({
 
 const groups = computed(() => {
   const words = find.value.toLowerCase().split(/\s+/).filter(Boolean)
-  const byCategory = new Map<string, { id: string; name: string; about: string; block: Omit<Block, 'id'> }[]>()
+  const byCategory = new Map<
+    string,
+    { id: string; name: string; about: string; block: Omit<Block, 'id'> }[]
+  >()
   for (const item of library.items.values()) {
     const text = `${item.name} ${item.category} ${item.keyPoints.join(' ')}`.toLowerCase()
     if (!words.every((word) => text.includes(word))) continue
@@ -38,7 +41,10 @@ const groups = computed(() => {
 })
 const shapes = SHAPES.map((shape) => ({ ...shape, id: shape.name }))
 const onPlan = computed(
-  () => new Set((store.plan?.blocks ?? []).flatMap((b) => [b.technique, ...(b.tracks ?? []).map((t) => t.technique)])),
+  () =>
+    new Set(
+      (store.plan?.blocks ?? []).flatMap((b) => [b.technique, ...(b.tracks ?? []).map((t) => t.technique)]),
+    ),
 )
 
 /** What placing it would do to the time, before it is placed. */
@@ -66,7 +72,12 @@ const place = (block: Omit<Block, 'id'>) => store.add(block)
         <TabPanel :tabindex="-1">
           <div class="find">
             <MagnifyingGlassIcon class="size-4 flex-none" />
-            <input ref="finder" v-model="find" placeholder="Find in the library" aria-label="Find in the library" />
+            <input
+              ref="finder"
+              v-model="find"
+              placeholder="Find in the library"
+              aria-label="Find in the library"
+            />
             <kbd>/</kbd>
           </div>
           <p v-if="groups.length === 0" class="py-6 pr-3 text-center text-ash">
@@ -87,7 +98,9 @@ const place = (block: Omit<Block, 'id'>) => store.add(block)
             >
               <span class="name">{{ item.name }}</span>
               <span v-if="onPlan.has(item.id)" class="tick" title="on the plan">✓</span>
-              <span class="about">{{ pointed === item.id ? `place it ${preview(item.block)}` : item.about }}</span>
+              <span class="about">{{
+                pointed === item.id ? `place it ${preview(item.block)}` : item.about
+              }}</span>
             </button>
           </section>
         </TabPanel>
@@ -103,8 +116,12 @@ const place = (block: Omit<Block, 'id'>) => store.add(block)
             @mouseenter="pointed = shape.id"
             @mouseleave="pointed = undefined"
           >
-            <span class="name"><PhaseMark :phase="shape.block.phase" class="inline-block" /> {{ shape.name }}</span>
-            <span class="about">{{ pointed === shape.id ? `place it ${preview(shape.block)}` : shape.about }}</span>
+            <span class="name"
+              ><PhaseMark :phase="shape.block.phase" class="inline-block" /> {{ shape.name }}</span
+            >
+            <span class="about">{{
+              pointed === shape.id ? `place it ${preview(shape.block)}` : shape.about
+            }}</span>
           </button>
         </TabPanel>
       </TabPanels>

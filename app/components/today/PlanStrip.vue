@@ -23,7 +23,11 @@ const hours = computed(() => {
 </script>
 
 <template>
-  <div class="strip" role="img" :aria-label="`${minutes(timeline.totalMs)} planned of ${plan.lengthMin} minutes`">
+  <div
+    class="strip"
+    role="img"
+    :aria-label="`${minutes(timeline.totalMs)} planned of ${plan.lengthMin} minutes`"
+  >
     <div class="lintel" :style="{ width: `${pc(planned)}%` }" />
     <div v-if="timeline.spareMs < 0" class="broken" :style="{ left: `${pc(planned)}%` }" />
     <div class="frame">
@@ -31,7 +35,7 @@ const hours = computed(() => {
         v-for="board in boards"
         :key="board.block.id"
         class="board"
-        :class="{ water: board.block.phase === 'water' }"
+        :class="{ water: board.block.phase === 'water', slim: board.width < 7.5 }"
         :data-phase="board.block.phase"
         :style="{ left: `${board.left}%`, width: `${board.width}%` }"
         :title="`${board.block.title}, ${minutes(board.ms)}`"
@@ -126,7 +130,8 @@ const hours = computed(() => {
   transform: none;
 }
 @media (max-width: 760px) {
-  .board span {
+  .board span,
+  .slim b {
     display: none;
   }
 }

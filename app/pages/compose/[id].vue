@@ -41,7 +41,13 @@ function rename(event: Event) {
 }
 const dated = computed(() => {
   const { date } = store.plan ?? {}
-  return date ? new Date(`${date}T12:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }) : ''
+  return date
+    ? new Date(`${date}T12:00`).toLocaleDateString('en-GB', {
+        weekday: 'short',
+        day: 'numeric',
+        month: 'short',
+      })
+    : ''
 })
 </script>
 
@@ -61,13 +67,32 @@ const dated = computed(() => {
         <Shelf ref="shelf" />
         <div class="flex min-h-0 min-w-0 flex-col">
           <div class="top">
-            <input class="name" :value="store.plan.title" aria-label="Name of the plan" maxlength="200" @change="rename" />
+            <input
+              class="name"
+              :value="store.plan.title"
+              aria-label="Name of the plan"
+              maxlength="200"
+              @change="rename"
+            />
             <span class="text-13 whitespace-nowrap text-ash">{{ dated }}</span>
             <SaveState class="truncate" />
             <span class="flex-1" />
-            <button type="button" class="btn" :disabled="!store.canUndo" @click="store.undo()">Undo <kbd>Ctrl Z</kbd></button>
-            <button type="button" class="btn" :disabled="!store.canRedo" aria-label="Redo" title="Redo, Ctrl Shift Z" @click="store.redo()">↷</button>
-            <button type="button" class="btn" @click="store.add(newBlock('drill', 'New board'))">Add <kbd>A</kbd></button>
+            <button type="button" class="btn" :disabled="!store.canUndo" @click="store.undo()">
+              Undo <kbd>Ctrl Z</kbd>
+            </button>
+            <button
+              type="button"
+              class="btn"
+              :disabled="!store.canRedo"
+              aria-label="Redo"
+              title="Redo, Ctrl Shift Z"
+              @click="store.redo()"
+            >
+              ↷
+            </button>
+            <button type="button" class="btn" @click="store.add(newBlock('drill', 'New board'))">
+              Add <kbd>A</kbd>
+            </button>
             <button type="button" class="btn" aria-label="Keys" @click="keysOpen = true"><kbd>?</kbd></button>
             <button type="button" class="btn btn-main" @click="toFloor">Go to floor <kbd>G</kbd></button>
           </div>

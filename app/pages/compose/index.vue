@@ -52,8 +52,12 @@ async function blank() {
         <NuxtLink :to="`/compose/${plan.id}`" class="flex items-baseline gap-4 px-2 py-3 hover:bg-paper">
           <span class="text-17 font-serif font-semibold text-umber">{{ plan.title }}</span>
           <span class="text-ash">{{ plan.blocks }} boards, {{ minutes(plan.totalMs) }}</span>
-          <span v-if="plan.spareMs < 0" class="font-semibold text-brick-deep">{{ minutes(-plan.spareMs) }} over</span>
-          <span class="text-13 ml-auto text-ash">kept {{ format(new Date(plan.savedAt), 'd MMM, HH:mm') }}</span>
+          <span v-if="plan.spareMs < 0" class="font-semibold text-brick-deep"
+            >{{ minutes(-plan.spareMs) }} over</span
+          >
+          <span class="text-13 ml-auto text-ash"
+            >kept {{ format(new Date(plan.savedAt), 'd MMM, HH:mm') }}</span
+          >
         </NuxtLink>
       </li>
     </ul>

@@ -11,7 +11,10 @@ useHead({ title: () => `${page.value?.name ?? 'Student'} · Golden Lintel` })
 
 onMounted(async () => {
   try {
-    const [fresh] = await Promise.all([api<StudentPage>(`/api/students/${String(route.params.id)}`), library.load()])
+    const [fresh] = await Promise.all([
+      api<StudentPage>(`/api/students/${String(route.params.id)}`),
+      library.load(),
+    ])
     page.value = fresh
   } catch (error) {
     problem.value = error instanceof Error ? error.message : String(error)
@@ -46,7 +49,9 @@ const totals = computed(() => {
 
 <template>
   <div class="page">
-    <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }} <NuxtLink to="/people" class="link">Back to People</NuxtLink></p>
+    <p v-if="problem" role="alert" class="text-brick-deep">
+      {{ problem }} <NuxtLink to="/people" class="link">Back to People</NuxtLink>
+    </p>
     <p v-else-if="!page" class="text-ash">Turning to the page…</p>
     <template v-else>
       <NuxtLink to="/people" class="link text-13">People</NuxtLink>
@@ -55,16 +60,26 @@ const totals = computed(() => {
         <Sash :ranks="[page.rankId]" :notches="page.notches" />
         <span v-if="page.rankSince" class="text-ash">since {{ shortDay(page.rankSince) }}</span>
         <dl class="totals">
-          <div><dd>{{ minutes(totals.workMs) }}</dd><dt>of work</dt></div>
-          <div><dd>{{ totals.reps }}</dd><dt>reps</dt></div>
-          <div><dd>{{ totals.received }}</dd><dt>received</dt></div>
+          <div>
+            <dd>{{ minutes(totals.workMs) }}</dd>
+            <dt>of work</dt>
+          </div>
+          <div>
+            <dd>{{ totals.reps }}</dd>
+            <dt>reps</dt>
+          </div>
+          <div>
+            <dd>{{ totals.received }}</dd>
+            <dt>received</dt>
+          </div>
         </dl>
       </div>
       <p v-if="page.floorNote" class="note"><b>The floor must know:</b> {{ page.floorNote }}</p>
       <div class="body">
         <section aria-label="What was practised">
           <p v-if="classes.length === 0" class="panel p-6 text-ash">
-            No class has been finished yet. When one is, what {{ page.name.split(' ')[0] }} practised stands here by itself.
+            No class has been finished yet. When one is, what {{ page.name.split(' ')[0] }} practised stands
+            here by itself.
           </p>
           <section v-for="held in classes" :key="held.id" class="held">
             <h2>
@@ -86,14 +101,20 @@ const totals = computed(() => {
               </thead>
               <tbody>
                 <tr v-for="row in held.rows" :key="`${row.itemId} ${row.layer}`" :data-item="row.itemId">
-                  <th scope="row">{{ library.itemName(row.itemId) }}</th>
+                  <th scope="row">
+                    {{ library.itemName(row.itemId) }}
+                    <i v-if="row.estimated" title="reps estimated from timed rounds">≈</i>
+                  </th>
                   <td class="layer">{{ row.layer }} · {{ library.layerName(row.itemId, row.layer) }}</td>
                   <td class="n">{{ row.repsL || '' }}</td>
                   <td class="n">{{ row.repsR || '' }}</td>
                   <td class="n">{{ row.repsN || '' }}</td>
-                  <td class="n">{{ row.received || '' }}<i v-if="row.estimated" title="estimated from timed rounds">≈</i></td>
+                  <td class="n">{{ row.received || '' }}</td>
                   <td class="n">
-                    {{ minutes(row.workMs) }}<span v-if="row.holdingMs" class="block text-13 text-ash">holding {{ minutes(row.holdingMs) }}</span>
+                    {{ minutes(row.workMs)
+                    }}<span v-if="row.holdingMs" class="block text-13 text-ash"
+                      >holding {{ minutes(row.holdingMs) }}</span
+                    >
                   </td>
                 </tr>
               </tbody>
@@ -103,7 +124,10 @@ const totals = computed(() => {
         <aside v-if="sides.length" class="panel p-4">
           <h2 class="text-17 mb-2">Left against right</h2>
           <SidesChart :rows="sides" />
-          <p class="text-13 mt-2 text-ash">Computed from the class as it was run and the register; nobody types it. ≈ is estimated from timed rounds.</p>
+          <p class="text-13 mt-2 text-ash">
+            Computed from the class as it was run and the register; nobody types it. ≈ is estimated from timed
+            rounds.
+          </p>
         </aside>
       </div>
     </template>
@@ -205,7 +229,7 @@ tbody th {
   text-align: right;
   white-space: nowrap;
 }
-.n i {
+th i {
   font-style: normal;
   color: var(--color-ash);
 }

@@ -13,7 +13,9 @@ const route = useRoute()
 onMounted(async () => {
   try {
     await library.load()
-    const { next, last } = await api<{ next: { id: string } | null; last: { id: string } | null }>('/api/today')
+    const { next, last } = await api<{ next: { id: string } | null; last: { id: string } | null }>(
+      '/api/today',
+    )
     const asked = typeof route.query.class === 'string' ? route.query.class : undefined
     const id = asked ?? next?.id ?? last?.id
     if (id) await store.open(id)
@@ -32,7 +34,10 @@ const columns = computed(() =>
     return {
       group,
       here: students.filter(({ id }) => inHall(store.register.get(id))).length,
-      ranks: group.ranks.map((rank) => ({ rank, students: students.filter(({ rankId }) => rankId === rank) })),
+      ranks: group.ranks.map((rank) => ({
+        rank,
+        students: students.filter(({ rankId }) => rankId === rank),
+      })),
       count: students.length,
     }
   }),
@@ -46,7 +51,8 @@ const notes = computed(() =>
   roster.value.filter(({ id, floorNote }) => floorNote && inHall(store.register.get(id))),
 )
 const minorsHere = computed(
-  () => roster.value.filter(({ id, age }) => age !== null && age < 18 && inHall(store.register.get(id))).length,
+  () =>
+    roster.value.filter(({ id, age }) => age !== null && age < 18 && inHall(store.register.get(id))).length,
 )
 const lastTap = ref<string>()
 function tapped(id: string, name: string, what: string) {
@@ -74,40 +80,76 @@ const status = computed(() => {
     <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
     <p v-else-if="loading" class="text-ash">Opening the register…</p>
     <p v-else-if="!store.data" class="py-8 text-center text-ash">
-      No class is planned, so there is no register to keep. <NuxtLink to="/" class="link">Plan a class on Today</NuxtLink>
+      No class is planned, so there is no register to keep.
+      <NuxtLink to="/" class="link">Plan a class on Today</NuxtLink>
     </p>
     <template v-else>
       <div class="head">
         <div>
           <h1>Register</h1>
-          <p class="text-ash">{{ store.data.title }}, {{ longDay(store.data.day) }}, {{ store.data.startTime }}. {{ status }}</p>
+          <p class="text-ash">
+            {{ store.data.title }}, {{ longDay(store.data.day) }}, {{ store.data.startTime }}. {{ status }}
+          </p>
         </div>
         <dl class="totals">
-          <div><dd class="text-moss">{{ totals.here }}</dd><dt>on the mat</dt></div>
-          <div><dd>{{ totals.out }}</dd><dt>sit out</dt></div>
-          <div><dd>{{ totals.away }}</dd><dt>away</dt></div>
+          <div>
+            <dd class="text-moss">{{ totals.here }}</dd>
+            <dt>on the mat</dt>
+          </div>
+          <div>
+            <dd>{{ totals.out }}</dd>
+            <dt>sit out</dt>
+          </div>
+          <div>
+            <dd>{{ totals.away }}</dd>
+            <dt>away</dt>
+          </div>
         </dl>
       </div>
       <div class="columns">
-        <section v-for="column in columns" :key="column.group.id" class="column" :aria-label="column.group.name">
-          <div class="rail timber"><h2>{{ column.group.name }}</h2><span><b>{{ column.here }}</b> of {{ column.count }}</span></div>
+        <section
+          v-for="column in columns"
+          :key="column.group.id"
+          class="column"
+          :aria-label="column.group.name"
+        >
+          <div class="rail timber">
+            <h2>{{ column.group.name }}</h2>
+            <span
+              ><b>{{ column.here }}</b> of {{ column.count }}</span
+            >
+          </div>
           <template v-for="part in column.ranks" :key="part.rank">
-            <div class="sub"><Sash :ranks="[part.rank]" /><span>here</span><span>late</span><span>out</span><span /></div>
-            <RegisterRow v-for="student in part.students" :key="student.id" :student="student" @tapped="tapped" />
+            <div class="sub">
+              <Sash :ranks="[part.rank]" /><span>here</span><span>late</span><span>out</span><span />
+            </div>
+            <RegisterRow
+              v-for="student in part.students"
+              :key="student.id"
+              :student="student"
+              @tapped="tapped"
+            />
             <p v-if="part.students.length === 0" class="text-13 px-2 py-2 text-ash">Nobody of this rank.</p>
           </template>
         </section>
       </div>
       <div class="foot">
         <p class="text-ash">
-          One tap a student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it is tapped; <b>late</b> is from now.
-          Tap a set cell again to clear it. <kbd>Ctrl Z</kbd> takes the last tap back.
-          <span v-if="store.unsent" role="status" class="font-semibold text-brick-deep">{{ store.unsent }} taps wait for the server; they are kept on this device.</span>
+          One tap a student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it is
+          tapped; <b>late</b> is from now. Tap a set cell again to clear it. <kbd>Ctrl Z</kbd> takes the last
+          tap back.
+          <span v-if="store.unsent" role="status" class="font-semibold text-brick-deep"
+            >{{ store.unsent }} taps wait for the server; they are kept on this device.</span
+          >
         </p>
         <section v-if="notes.length || minorsHere" class="panel must">
           <h2>The floor must know</h2>
-          <p v-for="student in notes" :key="student.id"><b>{{ student.name.split(' ')[0] }}</b> {{ student.floorNote }}</p>
-          <p v-if="minorsHere" class="brick"><b>Two adults in sight:</b> {{ minorsHere }} under 18 {{ minorsHere === 1 ? 'is' : 'are' }} here.</p>
+          <p v-for="student in notes" :key="student.id">
+            <b>{{ student.name.split(' ')[0] }}</b> {{ student.floorNote }}
+          </p>
+          <p v-if="minorsHere" class="brick">
+            <b>Two adults in sight:</b> {{ minorsHere }} under 18 {{ minorsHere === 1 ? 'is' : 'are' }} here.
+          </p>
         </section>
       </div>
     </template>

@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import { factor, list, many, oneOf, positiveSeconds, record, seconds, slug, whole } from '../fields'
 import { span, type Span } from '../spans'
 import { counted } from '../time-text'
+import { product } from './turns'
 import { scaleMs, toMs } from '../units'
 import type { DoseKind } from './dose'
 
@@ -33,6 +34,8 @@ function runMs(dose: FormDose, run: Run): number {
   )
 }
 
+const sectionsOf = ({ from, to }: Run) => (from === to ? `section ${from}` : `sections ${from} to ${to}`)
+
 function numbered(round: number, s: Span): Span {
   s.round = round
   return s
@@ -54,7 +57,10 @@ export const form: DoseKind<FormDose> = {
   },
   factors: (dose) =>
     dose.runs
-      .map((run) => `${run.times} × sections ${run.from} to ${run.to}${run.tempo === 1 ? '' : ` at ${run.tempo} times the time`}`)
+      .map(
+        (run) =>
+          `${product(run.times, sectionsOf(run))}${run.tempo === 1 ? '' : ` at ${run.tempo} × its time`}`,
+      )
       .join(' + '),
   paced: () => false,
   lay(dose) {

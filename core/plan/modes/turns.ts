@@ -1,7 +1,16 @@
 import type { Block, Plan, Track } from '../schema'
 import { span } from '../spans'
 import { toMs } from '../units'
-import { given, groupIndexes, idleLane, LaidDose, stretch, type Lane, type LayMode, type Stretch } from './mode'
+import {
+  given,
+  groupIndexes,
+  idleLane,
+  LaidDose,
+  stretch,
+  type Lane,
+  type LayMode,
+  type Stretch,
+} from './mode'
 
 export const DEFAULT_HANDOVER_SEC = 10
 
@@ -25,8 +34,7 @@ function layTurn(block: Block, plan: Plan, track: Track, t: number, from: number
   const groups = groupIndexes(plan, track.groups)
   const laid = new LaidDose(given(track.dose, 'dose'), block, plan, groups)
   const at = from + gap
-  const handover =
-    gap > 0 ? stretch(from, gap, [span('handover', 0, gap)], undefined, 1, t) : undefined
+  const handover = gap > 0 ? stretch(from, gap, [span('handover', 0, gap)], undefined, 1, t) : undefined
   return { track, groups, laid, at, handover, waiting: waitingStretch(block, at, laid.ms) }
 }
 

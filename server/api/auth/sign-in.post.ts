@@ -18,7 +18,8 @@ export default defineEventHandler(async (event) => {
     const row = found?.get({ plain: true })
     nobody ??= hashPassword('nobody signs in with this')
     const right = await verifyPassword(row?.passwordHash ?? (await nobody), password)
-    if (!row || !right) throw new Problem(401, 'wrong-sign-in', 'That e-mail and password do not go together.')
+    if (!row || !right)
+      throw new Problem(401, 'wrong-sign-in', 'That e-mail and password do not go together.')
     const { id, clubId, name, role } = row
     await replaceUserSession(event, { user: { id, clubId, name, role } })
     return { name, role }

@@ -3,7 +3,12 @@ import { clockTime, day, record, whole } from '../../../core/plan/fields'
 import { eventId } from '../../../core/floor/events'
 import { addClass } from '../../services/classes'
 
-const newClassSchema = record({ planId: eventId(), day: day(), startTime: clockTime(), lengthMin: whole(5, 240) })
+const newClassSchema = record({
+  planId: eventId(),
+  day: day(),
+  startTime: clockTime(),
+  lengthMin: whole(5, 240),
+})
 
 /** Puts a plan on a day. */
 export default clubRoute(async ({ club, user, body }) => {

@@ -2,4 +2,6 @@ import { clubRoute } from '../../http/club-route'
 import { dayIn } from '../../services/calendar'
 import { roster } from '../../services/roster'
 
-export default clubRoute(async ({ club, user }) => roster(club, user.role, dayIn(club.settings.zone, Date.now())))
+export default clubRoute(async ({ club, user }) =>
+  roster(club, user.role, dayIn(club.settings.zone, Date.now())),
+)

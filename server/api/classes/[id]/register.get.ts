@@ -6,7 +6,12 @@ import { attendanceOfClass } from '../../../services/ledger'
 export default clubRoute(async ({ event, club, param }) => {
   const row = await findClass(club, param('id'))
   const plan = await planOfClass(club, row)
-  const { attendance } = await attendanceOfClass(club, plan, await eventsOf(club, row.id), await marksOf(club, row.id))
+  const { attendance } = await attendanceOfClass(
+    club,
+    plan,
+    await eventsOf(club, row.id),
+    await marksOf(club, row.id),
+  )
   setResponseHeader(event, 'content-disposition', `attachment; filename="class-${row.day}.attendance.json"`)
   return attendance
 }, TEACHERS)

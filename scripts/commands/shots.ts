@@ -1,0 +1,96 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { chromium, selectors, type Browser, type Page } from '@playwright/test'
+import { chromiumOptions } from '../../tests/e2e/browser'
+import { goToFirstBow, MINUTE, openTonight, passTime, signIn } from '../../tests/e2e/steps'
+import { root } from '../setup/folders'
+import { onStop } from '../setup/processes'
+import { makeTestBed } from '../setup/test-bed'
+
+const folder = join(root, 'docs', 'screenshots')
+const DESK = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+
+async function settle(page: Page) {
+  await page.evaluate(() => document.fonts.ready)
+  await page.waitForTimeout(500)
+}
+async function shot(page: Page, name: string) {
+  await settle(page)
+  await page.screenshot({ path: join(folder, `${name}.png`) })
+  console.log(`  ${name}.png`)
+}
+
+async function newPage(browser: Browser, baseURL: string): Promise<Page> {
+  const context = await browser.newContext({ baseURL, viewport: DESK })
+  return context.newPage()
+}
+
+/** Every main view, from the demo club, in the order of the work. */
+async function takeAll(browser: Browser, url: string): Promise<void> {
+  const page = await newPage(browser, url)
+  await page.goto('/sign-in')
+  await shot(page, 'sign-in')
+  await signIn(page)
+  await shot(page, 'today')
+  await openTonight(page)
+  await page.locator('[data-board="kicks"]').click()
+  await shot(page, 'compose')
+  await page.locator('[data-board="bow-out"]').click()
+  await page.locator('[data-board="forms"]').click()
+  await shot(page, 'compose-turns')
+  await page.goto('/people')
+  await page.locator('[data-student]').first().waitFor()
+  await registerMost(page)
+  await page.goto('/floor')
+  await page.getByTestId('floor').waitFor()
+  await goToFirstBow(page)
+  await passTime(page, 20_000)
+  await shot(page, 'floor-ready')
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await passTime(page, 24 * MINUTE + 5_000)
+  await page.waitForTimeout(8_200)
+  await shot(page, 'floor')
+  await page.setViewportSize(PHONE)
+  await shot(page, 'floor-phone')
+  await page.setViewportSize(DESK)
+  await page.goto('/people')
+  await page.locator('[data-student]').first().waitFor()
+  await page.getByRole('button', { name: 'Priya Lindahl: late' }).click()
+  await page.getByRole('button', { name: 'Emeric Tan: sits out' }).click()
+  await page.waitForTimeout(5600)
+  await shot(page, 'register')
+  await page.getByRole('link', { name: 'Corisande Bly' }).click()
+  await page.getByRole('table').first().waitFor()
+  await shot(page, 'student')
+  await page.goto('/term')
+  await page.getByRole('link', { name: 'Attendance file' }).first().waitFor()
+  await shot(page, 'term')
+  await page.setViewportSize(PHONE)
+  await page.goto('/')
+  await page.getByTestId('verdict').waitFor()
+  await shot(page, 'today-phone')
+}
+
+async function registerMost(page: Page): Promise<void> {
+  const cells = page.getByRole('button', { name: /: here$/ })
+  for (let i = 0; i < (await cells.count()); i++) if (i % 6 !== 4) await cells.nth(i).click()
+  await page.waitForTimeout(800)
+}
+
+/** npm run shots: retakes every picture of docs/screenshots from the demo. */
+export async function main(): Promise<void> {
+  mkdirSync(folder, { recursive: true })
+  const bed = await makeTestBed((text) => console.log(`  ${text}`))
+  onStop(() => bed.clear())
+  try {
+    const { url } = await bed.serve('lintel_shots', { demo: true })
+    selectors.setTestIdAttribute('data-test')
+    const browser = await chromium.launch(chromiumOptions)
+    await takeAll(browser, url)
+    await browser.close()
+  } finally {
+    await bed.clear()
+  }
+  process.exit(0)
+}

@@ -1,0 +1,66 @@
+import { mkdirSync, readdirSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { loadDemo } from '../../demo/load'
+import { migrate } from '../../server/db/migrate'
+import { connectTo } from '../commands/start'
+import { ensureBuild } from './build'
+import { lintelDir } from './folders'
+import { ensureSchema, runningDatabase, startDatabase, type PrivateDatabase } from './mariadb'
+import { runs } from './processes'
+import { startServer, type RunningServer } from './server'
+
+/** A database and servers of their own for a run of tests or pictures, gone without a trace afterwards. */
+export interface TestBed {
+  database: PrivateDatabase
+  build: string
+  /** An application over a fresh schema, with the demo club or empty, whose page clock a test may move. */
+  serve(schema: string, options: { demo: boolean }): Promise<RunningServer>
+  clear(): Promise<void>
+}
+
+const PREFIX = 'bed-'
+
+/** Removes what a killed run left: its database process first, then its folder. */
+async function clearLeftovers(): Promise<void> {
+  mkdirSync(lintelDir, { recursive: true })
+  for (const name of readdirSync(lintelDir)) {
+    const pid = Number(/^bed-(\d+)$/.exec(name)?.[1])
+    if (!pid || runs(pid, 'scripts/')) continue
+    await runningDatabase(join(lintelDir, name))?.stop()
+    rmSync(join(lintelDir, name), { recursive: true, force: true })
+  }
+}
+
+export async function makeTestBed(say: (text: string) => void): Promise<TestBed> {
+  await clearLeftovers()
+  const dir = join(lintelDir, `${PREFIX}${process.pid}`)
+  say('Starting a private MariaDB for this run')
+  const database = await startDatabase(dir, { durable: false })
+  const servers: RunningServer[] = []
+  const clear = async () => {
+    for (const server of servers) await server.stop()
+    await database.stop()
+    rmSync(dir, { recursive: true, force: true })
+  }
+  try {
+    const build = ensureBuild(() => say('Building the application, about a minute'))
+    return {
+      database,
+      build,
+      clear,
+      async serve(schema, { demo }) {
+        await ensureSchema(database, schema, true)
+        const db = await connectTo(database, schema)
+        await migrate(db.sequelize)
+        if (demo) await loadDemo(db)
+        await db.sequelize.close()
+        const server = await startServer({ build, database, schema, testClock: true, quiet: true })
+        servers.push(server)
+        return server
+      },
+    }
+  } catch (error) {
+    await clear()
+    throw error
+  }
+}

@@ -1,0 +1,42 @@
+import { expect, type Page } from '@playwright/test'
+import { demoSignIns } from '../../demo/sign-ins'
+
+/** What an instructor does, as steps that several tests share. */
+
+export async function signIn(page: Page, who: 0 | 1 = 0): Promise<void> {
+  await page.goto('/sign-in')
+  await page.getByLabel('E-mail').fill(demoSignIns[who].email)
+  await page.getByLabel('Password').fill(demoSignIns[who].password)
+  await page.getByRole('button', { name: 'Come in' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+}
+
+export async function openTonight(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Open in Compose' }).click()
+  await expect(page.getByRole('listbox', { name: 'Boards' })).toBeVisible()
+}
+
+/** Moves the page's clock on, as only a server started for tests allows. */
+export async function passTime(page: Page, ms: number): Promise<void> {
+  await page.evaluate((by) => {
+    if (!window.moveLintelClock) throw new Error('the server was not started for tests')
+    window.moveLintelClock(by)
+  }, ms)
+}
+
+/** Moves the page's clock to the first bow of the next class. */
+export async function goToFirstBow(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const { next } = (await (await fetch('/api/today')).json()) as { next: { startsAt: number } }
+    const already = Number(sessionStorage.getItem('lintel-test-clock-moved-ms') ?? 0)
+    window.moveLintelClock?.(next.startsAt - Date.now() - already)
+  })
+}
+
+export const MINUTE = 60_000
+
+declare global {
+  interface Window {
+    moveLintelClock?: (ms: number) => void
+  }
+}
