@@ -1,8 +1,19 @@
+import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+/** `vitest` runs the core's own tests; with LINTEL_LAYER=api it runs those of the built server. */
+const api = process.env.LINTEL_LAYER === 'api'
+
 export default defineConfig({
+  resolve: { alias: { '~~': here('.'), '~': here('./app') } },
   test: {
-    include: ['tests/core/**/*.test.ts', 'core/**/*.test.ts'],
+    include: api ? ['tests/api/**/*.test.ts'] : ['tests/core/**/*.test.ts'],
+    // The routes share one server and its database; the tests of one club do not meet those of another.
+    fileParallelism: !api,
+    testTimeout: api ? 30_000 : 10_000,
+    hookTimeout: 60_000,
     benchmark: { include: ['tests/bench/**/*.bench.ts'] },
   },
 })

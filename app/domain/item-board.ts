@@ -1,7 +1,7 @@
 import type { Block } from '~~/core'
 import { newBlock } from '~~/core/plan/edit'
 import type { Phase } from '~~/core/plan/phases'
-import type { LibraryItem } from '~/stores/library'
+import type { Library } from '~~/server/services/library'
 
 const PHASE_OF: Record<string, Phase> = {
   forms: 'form',
@@ -14,7 +14,7 @@ const PHASE_OF: Record<string, Phase> = {
 }
 
 /** A board for an item as it is usually drilled: forms in runs, partner work in both roles, both sides where it has sides. */
-export function boardFor(item: LibraryItem): Omit<Block, 'id'> {
+export function boardFor(item: Library['items'][number]): Omit<Block, 'id'> {
   const phase = PHASE_OF[item.category] ?? (item.partner === 'partner' ? 'partner' : 'drill')
   const block = newBlock(phase, item.name, item.id)
   if (phase === 'form')

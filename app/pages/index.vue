@@ -114,8 +114,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           <p v-else class="text-ash">Say when, then begin with a plan.</p>
         </div>
         <p class="club">
-          <b>{{ library.club?.name }}</b
-          ><br />{{ library.club?.place }}
+          <b>{{ library.club?.name }}</b><br />{{ library.club?.place }}
         </p>
       </div>
 

@@ -32,4 +32,3 @@ export const useLibraryStore = defineStore('library', () => {
 
   return { loaded, load, forget, items, ranks, groups, club, itemName, layerName }
 })
-export type LibraryItem = Library['items'][number]

@@ -1,0 +1,126 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { prepareNuxt } from '../setup/build'
+import { root } from '../setup/folders'
+import { onStop } from '../setup/processes'
+import { serverEnvironment } from '../setup/server'
+import { makeTestBed, type TestBed } from '../setup/test-bed'
+
+/**
+ * npm test: lint, typecheck, the core's tests, the routes against the built server and real MariaDB, and the interface in
+ * Chromium. `npm test -- core` (or api, e2e, lint) runs one layer.
+ */
+
+interface Tally {
+  passed: number
+  failed: number
+}
+type Layer = 'lint' | 'core' | 'api' | 'e2e'
+const LAYERS: Layer[] = ['lint', 'core', 'api', 'e2e']
+const NAMES: Record<Layer, string> = { lint: 'Lint and types', core: 'Core', api: 'API', e2e: 'End to end' }
+
+function run(command: string, args: string[], env: Record<string, string> = {}): Promise<number> {
+  return new Promise((resolve) => {
+    const child = spawn(join(root, 'node_modules', '.bin', command), args, {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    })
+    child.once('exit', (code) => resolve(code ?? 1))
+    child.once('error', () => resolve(1))
+  })
+}
+
+/** Reads a JSON report; a runner that left none has failed as a whole. */
+function tally(file: string, read: (report: never) => Tally, exit: number): Tally {
+  if (!existsSync(file)) return { passed: 0, failed: 1 }
+  const counted = read(JSON.parse(readFileSync(file, 'utf8')) as never)
+  return exit !== 0 && counted.failed === 0 ? { ...counted, failed: 1 } : counted
+}
+
+async function vitest(layer: 'core' | 'api', reports: string, env: Record<string, string>): Promise<Tally> {
+  const file = join(reports, `${layer}.json`)
+  const args = ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`]
+  const exit = await run('vitest', args, { ...env, LINTEL_LAYER: layer })
+  return tally(
+    file,
+    (report: { numPassedTests: number; numFailedTests: number }) => ({
+      passed: report.numPassedTests,
+      failed: report.numFailedTests,
+    }),
+    exit,
+  )
+}
+
+async function playwright(reports: string, env: Record<string, string>): Promise<Tally> {
+  const file = join(reports, 'e2e.json')
+  const exit = await run('playwright', ['test', '--reporter=line,json'], {
+    ...env,
+    PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+  })
+  return tally(
+    file,
+    ({ stats }: { stats: { expected: number; unexpected: number; flaky: number } }) => ({
+      passed: stats.expected,
+      failed: stats.unexpected + stats.flaky,
+    }),
+    exit,
+  )
+}
+
+async function lint(): Promise<Tally> {
+  let failed = 0
+  for (const [command, args] of [
+    ['eslint', ['.']],
+    ['prettier', ['--check', '--log-level', 'warn', '.']],
+    ['vue-tsc', ['-b', '--noEmit']],
+  ] as const)
+    if ((await run(command, [...args])) !== 0) failed++
+  return { passed: 3 - failed, failed }
+}
+
+async function runLayer(layer: Layer, bed: () => Promise<TestBed>, reports: string): Promise<Tally> {
+  if (layer === 'lint') return lint()
+  if (layer === 'core') return vitest('core', reports, {})
+  const { serve, database } = await bed()
+  const schema = `lintel_${layer}`
+  const { url, stop } = await serve(schema, { demo: layer === 'e2e' })
+  const env = { ...serverEnvironment(database, schema), LINTEL_URL: url }
+  const result = layer === 'api' ? await vitest('api', reports, env) : await playwright(reports, env)
+  await stop()
+  return result
+}
+
+export async function main(args: string[]): Promise<void> {
+  const wanted = args.length ? LAYERS.filter((layer) => args.includes(layer)) : LAYERS
+  const reports = mkdtempSync(join(tmpdir(), 'lintel-reports-'))
+  let made: Promise<TestBed> | undefined
+  const bed = () => (made ??= makeTestBed((text) => console.log(`  ${text}`)))
+  const clear = async () => {
+    await (await made)?.clear()
+    rmSync(reports, { recursive: true, force: true })
+  }
+  onStop(clear)
+  prepareNuxt()
+  const results: [Layer, Tally][] = []
+  try {
+    for (const layer of wanted) {
+      console.log(`\n${NAMES[layer]}`)
+      results.push([layer, await runLayer(layer, bed, reports)])
+    }
+  } catch (error) {
+    console.error((error as Error).message)
+    results.push(['e2e', { passed: 0, failed: 1 }])
+  } finally {
+    await clear()
+  }
+  const sum = (pick: (tally: Tally) => number) => results.reduce((total, [, t]) => total + pick(t), 0)
+  const each = results.map(
+    ([layer, { passed, failed }]) => `${NAMES[layer]} ${passed}${failed ? ` (${failed} failed)` : ''}`,
+  )
+  console.log(`\n${each.join(', ')}`)
+  console.log(`${sum(({ passed }) => passed)} passed, ${sum(({ failed }) => failed)} failed`)
+  process.exit(sum(({ failed }) => failed) === 0 ? 0 : 1)
+}

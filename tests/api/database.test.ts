@@ -1,0 +1,243 @@
+import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { QueryTypes } from 'sequelize'
+import { connect, type Database } from '../../server/db/connect'
+import { inClub } from '../../server/db/in-club'
+import { migrate, migrator } from '../../server/db/migrate'
+import { loadDemo, loadDemoIfEmpty } from '../../demo/load'
+import { demoItems } from '../../demo/items'
+import { demoStudents } from '../../demo/club'
+import { creditPlan, type Attendance, type Plan } from '../../core'
+import { attendanceOfClass } from '../../server/services/ledger'
+import { eventsOf, marksOf } from '../../server/services/classes'
+import { today } from '../../server/services/today'
+import {
+  DATABASE_USER,
+  ensureSchema,
+  runningDatabase,
+  startDatabase,
+  type PrivateDatabase,
+} from '../../scripts/setup/mariadb'
+import { freePort, runs } from '../../scripts/setup/processes'
+
+/** A private server of this test's own, started, killed and recovered. */
+const dir = mkdtempSync(join(tmpdir(), 'lintel-db-test-'))
+let server: PrivateDatabase
+const open = (name: string): Database =>
+  connect({
+    host: '127.0.0.1',
+    port: server.port,
+    user: DATABASE_USER,
+    password: server.secrets.databaseUser,
+    name,
+  })
+
+beforeAll(async () => {
+  server = await startDatabase(dir)
+  await ensureSchema(server, 'lintel_own')
+})
+afterAll(async () => {
+  await server.stop()
+  rmSync(dir, { recursive: true, force: true })
+})
+
+describe('the private server', () => {
+  it('listens on loopback only, with a password and secrets only its owner reads', async () => {
+    const db = open('lintel_own')
+    const [found] = await db.sequelize.query<{ bind: string; mode: string }>(
+      'SELECT @@bind_address AS bind, @@sql_mode AS mode',
+      { type: QueryTypes.SELECT },
+    )
+    expect(found?.bind).toBe('127.0.0.1')
+    expect(found?.mode).toContain('STRICT_ALL_TABLES')
+    await db.sequelize.close()
+    expect(statSync(join(dir, 'secrets.json')).mode & 0o077).toBe(0)
+    const wrong = connect({
+      host: '127.0.0.1',
+      port: server.port,
+      user: DATABASE_USER,
+      password: 'guess',
+      name: 'lintel_own',
+    })
+    await expect(wrong.sequelize.authenticate()).rejects.toThrow(/denied/i)
+    await wrong.sequelize.close()
+  })
+
+  it('recovers from a killed process: stale pid, stale socket, the same data', async () => {
+    const db = open('lintel_own')
+    await migrate(db.sequelize)
+    await db.tables.clubs.create({
+      id: crypto.randomUUID(),
+      name: 'Kept',
+      place: '',
+      zone: 'UTC',
+      firstSide: 'R',
+      lengthMin: 60,
+      startTime: '18:30',
+    })
+    await db.sequelize.close()
+    process.kill(server.pid, 'SIGKILL')
+    while (runs(server.pid, dir)) await new Promise((resolve) => setTimeout(resolve, 20))
+    server = await startDatabase(dir, { durable: false })
+    const again = open('lintel_own')
+    expect(await again.tables.clubs.count({ where: { name: 'Kept' } })).toBe(1)
+    await again.sequelize.close()
+  })
+
+  it('a second start takes the folder over from a server that was left running', async () => {
+    const left = server.pid
+    server = await startDatabase(dir, { durable: false })
+    expect(runs(left, dir)).toBe(false)
+    expect(runningDatabase(dir)?.pid).toBe(server.pid)
+  })
+
+  it('makes only databases of its own name', async () => {
+    await expect(ensureSchema(server, 'mysql')).rejects.toThrow(/must start with lintel/)
+  })
+
+  it('finds another port when the wanted one is taken', async () => {
+    expect(await freePort(server.port)).not.toBe(server.port)
+  })
+})
+
+describe('migrations', () => {
+  it('go up once, down to nothing, and up again', async () => {
+    await ensureSchema(server, 'lintel_steps', true)
+    const db = open('lintel_steps')
+    expect(await migrate(db.sequelize)).toEqual(['0001-first-class'])
+    expect(await migrate(db.sequelize)).toEqual([])
+    await migrator(db.sequelize).down({ to: 0 })
+    const tables = await db.sequelize.getQueryInterface().showAllTables()
+    expect(JSON.stringify(tables)).toContain('migrations')
+    expect(tables).toHaveLength(1)
+    expect(await migrate(db.sequelize)).toHaveLength(1)
+    await db.sequelize.close()
+  })
+
+  it('make InnoDB tables in utf8mb4', async () => {
+    const db = open('lintel_steps')
+    const tables = await db.sequelize.query<{ ENGINE: string; TABLE_COLLATION: string }>(
+      "SELECT ENGINE, TABLE_COLLATION FROM information_schema.TABLES WHERE TABLE_SCHEMA = 'lintel_steps' AND TABLE_NAME <> 'migrations'",
+      { type: QueryTypes.SELECT },
+    )
+    expect(tables.length).toBeGreaterThan(12)
+    expect(
+      tables.every(
+        ({ ENGINE, TABLE_COLLATION }) => ENGINE === 'InnoDB' && TABLE_COLLATION.startsWith('utf8mb4'),
+      ),
+    ).toBe(true)
+    await db.sequelize.close()
+  })
+})
+
+describe('transactions', () => {
+  it('write all or nothing', async () => {
+    const db = open('lintel_own')
+    const [row] = await db.tables.clubs.findAll({ limit: 1 })
+    const clubId = row!.get('id') as string
+    const rank = { id: 'white', name: 'White', position: 0, colour: '#FFFFFF', ink: '#000000' }
+    const half = inClub(db, clubId, async (club) => {
+      await club.ranks.add(rank)
+      throw new Error('in the middle')
+    })
+    await expect(half).rejects.toThrow('in the middle')
+    expect(await inClub(db, clubId, (club) => club.ranks.all())).toEqual([])
+    await expect(inClub(db, crypto.randomUUID(), async () => 1)).rejects.toThrow(/no club/)
+    await db.sequelize.close()
+  })
+})
+
+describe('the demo club', () => {
+  let db: Database
+  let clubId: string
+  const NOW = Date.UTC(2027, 4, 12, 9, 0)
+  beforeAll(async () => {
+    await ensureSchema(server, 'lintel_demo', true)
+    db = open('lintel_demo')
+    await migrate(db.sequelize)
+    await loadDemo(db, NOW)
+    clubId = (await db.tables.clubs.findAll())[0]!.get('id') as string
+  })
+  afterAll(() => db.sequelize.close())
+
+  it('has six ranks, four groups, 32 students, about 40 items, and is loaded once', async () => {
+    const sizes = await inClub(db, clubId, async (club) => [
+      (await club.ranks.all()).length,
+      (await club.groups.all()).length,
+      (await club.students.all()).length,
+      (await club.items.all()).length,
+    ])
+    expect(sizes).toEqual([6, 4, 32, demoItems.length])
+    expect(demoItems.length).toBeGreaterThanOrEqual(38)
+    expect(await loadDemoIfEmpty(db)).toBe(false)
+  })
+
+  it('has minors among its students, a quarter or so, with the ages it says', async () => {
+    const minors = demoStudents.filter(({ age }) => age < 18).length
+    expect(minors / demoStudents.length).toBeGreaterThan(0.2)
+    const students = await inClub(db, clubId, (club) => club.students.all({ firstName: 'Juno' }))
+    expect(students[0]?.birthDate?.slice(0, 4)).toBe('2014')
+  })
+
+  it('has tonight on the day it was loaded and looks back on a class that was run', async () => {
+    const seen = await inClub(db, clubId, (club) => today(club, NOW))
+    expect(seen).toMatchObject({
+      today: '2027-05-12',
+      next: { day: '2027-05-12', state: 'planned' },
+      last: { state: 'finished' },
+    })
+    expect(seen.last!.came.length).toBeGreaterThan(15)
+    expect(seen.last!.cut.length).toBeGreaterThan(0)
+  })
+
+  it('every row of its ledger is what the core credits from the plan, the run and the register', async () => {
+    await inClub(db, clubId, async (club) => {
+      const finished = await club.classes.all({ state: 'finished' })
+      expect(finished).toHaveLength(2)
+      for (const row of finished) {
+        const plan = row.runPlan as Plan
+        const { attendance } = await attendanceOfClass(
+          club,
+          plan,
+          await eventsOf(club, row.id),
+          await marksOf(club, row.id),
+        )
+        const rows = await club.ledger.all({ classId: row.id, revision: row.ledgerRevision })
+        const credited = creditPlan(plan, attendance as Attendance).flatMap(({ student, practice }) =>
+          practice.map(
+            (p) =>
+              `${student} ${p.technique} ${p.layer} ${p.workSec * 1000} ${p.repsL} ${p.repsR} ${p.repsN} ${p.received}`,
+          ),
+        )
+        const kept = rows.map(
+          (r) =>
+            `${r.studentId} ${r.itemId} ${r.layer} ${r.workMs} ${r.repsL} ${r.repsR} ${r.repsN} ${r.received}`,
+        )
+        expect(kept.sort()).toEqual(credited.sort())
+        expect(kept.length).toBeGreaterThan(200)
+      }
+    })
+  })
+
+  it('is the same every time it is made', async () => {
+    await ensureSchema(server, 'lintel_demo_again', true)
+    const again = open('lintel_demo_again')
+    await migrate(again.sequelize)
+    await loadDemo(again, NOW)
+    const ledger = async (from: Database) =>
+      (await from.tables.ledger.findAll({ order: ['classId', 'studentId', 'itemId', 'layer'] })).map(
+        (row) => {
+          const { writtenAt: _, ...figures } = row.get({ plain: true })
+          return figures
+        },
+      )
+    expect(await ledger(again)).toEqual(await ledger(db))
+    await again.sequelize.close()
+  })
+
+  it('keeps no secret in its files', () => {
+    expect(readFileSync(join(dir, 'mariadb.json'), 'utf8')).not.toContain(server.secrets.databaseUser)
+  })
+})

@@ -1,0 +1,164 @@
+import { describe, expect, it } from 'vitest'
+import { expandPlan, parsePlan, type Mode, type Plan } from '../../../core'
+import {
+  duplicateBlock,
+  freshId,
+  insertBlock,
+  leadingTechnique,
+  moveBlock,
+  newBlock,
+  removeBlock,
+  toggleSplit,
+  withMode,
+} from '../../../core/plan/edit'
+import { nudgeReps, nudgeSets, togglePartner } from '../../../core/plan/nudge'
+import { PHASE_NAMES } from '../../../core/plan/phases'
+import type { Dose } from '../../../core/plan/doses'
+import { block, blockOf, count, drill, fixed, plan, twoGroups } from '../make'
+
+const made = plan(
+  [
+    block('a', { dose: fixed(10) }),
+    block('b', {
+      dose: count(10, { sides: 2 }),
+      technique: 'kick',
+      notes: 'sharp',
+      minSec: 20,
+      intensity: 7,
+      part: 'Middle',
+    }),
+    block('c', { dose: fixed(30) }),
+  ],
+  { groups: twoGroups, acknowledged: [{ code: 'time.over', blocks: ['b', 'c'], reason: 'a long one' }] },
+)
+const ids = (p: Plan) => p.blocks.map(({ id }) => id)
+const isWhole = (p: Plan) => parsePlan(JSON.parse(JSON.stringify(p))).ok
+
+describe('changes to a plan', () => {
+  it('make ids of titles, never one that is taken', () => {
+    expect(freshId('Hip Throw: entry!', [])).toBe('hip-throw-entry')
+    expect(freshId('Kick', ['kick', 'kick-2'])).toBe('kick-3')
+    expect(freshId('Überwurf', [])).toBe('u-berwurf')
+    expect(freshId('投げ', [])).toBe('board')
+  })
+
+  it('put a block in under an id of its own', () => {
+    const added = insertBlock(made, 1, newBlock('water', 'Water'))
+    expect(ids(added.plan)).toEqual(['a', 'water', 'b', 'c'])
+    expect(added.id).toBe('water')
+    expect(ids(insertBlock(added.plan, 0, newBlock('water', 'Water')).plan)[0]).toBe('water-2')
+  })
+
+  it('leave the plan they were given, and the blocks they do not touch, as they were', () => {
+    const before = JSON.stringify(made)
+    const moved = moveBlock(made, 'c', 0)
+    expect(JSON.stringify(made)).toBe(before)
+    expect(blockOf(moved, 'a')).toBe(blockOf(made, 'a'))
+  })
+
+  it.each([
+    ['c', 0, ['c', 'a', 'b']],
+    ['a', 2, ['b', 'c', 'a']],
+    ['a', 99, ['b', 'c', 'a']],
+    ['b', -5, ['b', 'a', 'c']],
+    ['nobody', 0, ['a', 'b', 'c']],
+  ])('move %s to place %i', (id, index, order) => {
+    expect(ids(moveBlock(made, id, index))).toEqual(order)
+  })
+
+  it('duplicate right after, and remove without leaving a name behind in what was accepted', () => {
+    const twice = duplicateBlock(made, 'b')
+    expect(ids(twice.plan)).toEqual(['a', 'b', 'b-2', 'c'])
+    const without = removeBlock(made, 'b')
+    expect(ids(without)).toEqual(['a', 'c'])
+    expect(without.acknowledged?.[0]?.blocks).toEqual(['c'])
+    expect(isWhole(without)).toBe(true)
+  })
+
+  it('a new block of any phase is one a plan can hold', () => {
+    for (const phase of PHASE_NAMES)
+      expect(isWhole(insertBlock(made, 0, newBlock(phase, 'New')).plan)).toBe(true)
+  })
+})
+
+describe('a block in another mode', () => {
+  const modes: Mode[] = ['together', 'oneCount', 'layers', 'turns', 'stations']
+  const inMode = (mode: Mode, from = made) => ({
+    ...from,
+    blocks: from.blocks.map((b) => (b.id === 'b' ? withMode(b, mode, from, 'fallback') : b)),
+  })
+
+  it('goes from every mode to every other and is still a plan', () => {
+    for (const first of modes)
+      for (const second of modes) expect(isWhole(inMode(second, inMode(first)))).toBe(true)
+  })
+
+  it('keeps its title, notes, least length and intensity', () => {
+    for (const mode of modes)
+      expect(blockOf(inMode(mode), 'b')).toMatchObject({
+        title: 'b',
+        notes: 'sharp',
+        minSec: 20,
+        intensity: 7,
+        part: 'Middle',
+      })
+  })
+
+  it('split by group, each group begins with the same item, one layer on; joined, it is one again', () => {
+    const split = blockOf(inMode('oneCount'), 'b')
+    expect(split.tracks).toMatchObject([
+      { groups: ['white'], technique: 'kick', layer: 1 },
+      { groups: ['green'], technique: 'kick', layer: 2 },
+    ])
+    expect(toggleSplit(split, made, 'fallback')).toMatchObject({ mode: 'together', technique: 'kick' })
+  })
+
+  it('keeps the dose across the modes that have one', () => {
+    const there = inMode('turns', inMode('layers', inMode('oneCount')))
+    const back = inMode('together', there)
+    expect(expandPlan(back).blocks[1]?.sec).toBe(expandPlan(made).blocks[1]?.sec)
+  })
+
+  it('takes the fallback where the block has no item yet', () => {
+    const bare = plan([block('b', { dose: fixed(10) })])
+    const split = withMode(blockOf(bare, 'b'), 'layers', bare, 'fallback')
+    expect(leadingTechnique(split)).toBe('fallback')
+  })
+})
+
+describe('a dose by small steps', () => {
+  const dose = (made: Record<string, unknown>) => drill(made).blocks[0]!.dose!
+  const form = { kind: 'form', sections: [{ id: 's', sec: 5 }], runs: [{ to: 1, times: 2 }] }
+
+  it.each<[Record<string, unknown>, number, Partial<Dose>]>([
+    [count(10, { sets: 3 }), -1, { sets: 2 }],
+    [count(10), -1, { sets: 1 }],
+    [{ kind: 'own', reps: 5, sets: 2 }, 1, { sets: 3 }],
+    [{ kind: 'hold', holdSec: 30 }, 1, { sets: 2 }],
+    [{ kind: 'rounds', rounds: 4, workSec: 40 }, -1, { rounds: 3 }],
+    [fixed(60), 1, { sec: 75 }],
+    [fixed(10), -1, { sec: 15 }],
+  ])('%j by %i', (given, by, wanted) => {
+    expect(nudgeSets(dose(given), by)).toMatchObject(wanted)
+  })
+
+  it('a form gets a run more; a ladder stays', () => {
+    expect(nudgeSets(dose(form), 1)).toMatchObject({ runs: [{ times: 3 }] })
+    const ladder = dose({ kind: 'ladder', stages: [{ title: 'a', dose: count(5) }] })
+    expect(nudgeSets(ladder, 1)).toBe(ladder)
+  })
+
+  it('reps only where there are reps', () => {
+    expect(nudgeReps(dose(count(10)), 1)).toMatchObject({ reps: 11 })
+    expect(nudgeReps(dose(count(1)), -1)).toMatchObject({ reps: 1 })
+    expect(nudgeReps(dose(count(999)), 1)).toMatchObject({ reps: 999 })
+    expect(nudgeReps(dose(fixed(60)), 1)).toEqual(dose(fixed(60)))
+  })
+
+  it('makes a drill one of two roles, and one again', () => {
+    const paired = togglePartner(dose(count(10)))
+    expect(paired).toMatchObject({ roles: 2 })
+    expect(togglePartner(paired)).toMatchObject({ roles: 1 })
+    expect(togglePartner(dose(fixed(60)))).toEqual(dose(fixed(60)))
+  })
+})

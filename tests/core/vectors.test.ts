@@ -1,0 +1,115 @@
+import { spawnSync } from 'node:child_process'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+import { creditPlan, expandPlan, parseAttendance, parsePlan, type Cue, type Plan } from '../../core'
+
+const folder = fileURLToPath(new URL('../vectors', import.meta.url))
+const root = fileURLToPath(new URL('../..', import.meta.url))
+const read = (name: string): unknown => JSON.parse(readFileSync(join(folder, name), 'utf8'))
+const named = (pattern: RegExp) =>
+  readdirSync(folder).flatMap((name) => {
+    const found = pattern.exec(name)
+    return found?.[1] ? [found[1]] : []
+  })
+
+function planOf(name: string): Plan {
+  const parsed = parsePlan(read(name))
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.faults))
+  return parsed.plan
+}
+
+/** Paths at which two values differ by more than 0.001 or in kind. */
+function differences(want: unknown, got: unknown, path = ''): string[] {
+  if (typeof want === 'number' && typeof got === 'number')
+    return Math.abs(want - got) <= 0.001 ? [] : [`${path}: ${want} wanted, ${got} found`]
+  if (typeof want !== 'object' || typeof got !== 'object' || want === null || got === null)
+    return want === got ? [] : [`${path}: ${JSON.stringify(want)} wanted, ${JSON.stringify(got)} found`]
+  const keys = new Set([...Object.keys(want), ...Object.keys(got)])
+  return [...keys].flatMap((key) =>
+    differences(
+      (want as Record<string, unknown>)[key],
+      (got as Record<string, unknown>)[key],
+      `${path}.${key}`,
+    ),
+  )
+}
+
+/** Cues of one moment and kind may come in any order; `end` may name a block or none. */
+const asSet = (cues: Cue[]) =>
+  cues
+    .map((cue) => (cue.kind === 'end' ? { at: cue.at, kind: cue.kind } : cue))
+    .map((cue) => JSON.stringify(Object.entries(cue).sort(([a], [b]) => (a < b ? -1 : 1))))
+    .sort()
+
+function lintel(...args: string[]) {
+  const named = args.map((arg) => (/\.(json|txt)$/.test(arg) ? join('tests', 'vectors', arg) : arg))
+  return spawnSync('npm', ['run', '-s', 'lintel', '--', ...named], { cwd: root, encoding: 'utf8' })
+}
+
+describe('the vectors of the plan and its arithmetic', () => {
+  it.each(named(/^(expand-\d+)\.json$/))('%s expands to the digit', (name) => {
+    const want = read(`${name}.expected.json`) as { cues?: Cue[] }
+    const got = expandPlan(planOf(`${name}.json`), { cues: want.cues !== undefined })
+    const { cues: wantCues, ...wantFigures } = want
+    const { cues: gotCues, ...gotFigures } = got
+    expect(differences(wantFigures, gotFigures)).toEqual([])
+    expect(asSet(gotCues ?? [])).toEqual(asSet(wantCues ?? []))
+  })
+
+  it.each(named(/^(credit-\d+)\.plan\.json$/))('%s is credited to the digit', (name) => {
+    const plan = planOf(`${name}.plan.json`)
+    const parsed = parseAttendance(read(`${name}.att.json`), plan)
+    if (!parsed.ok) throw new Error(JSON.stringify(parsed.faults))
+    expect(differences(read(`${name}.expected.json`), creditPlan(plan, parsed.attendance))).toEqual([])
+  })
+
+  it.each(named(/^(bad-\d+)\.json$/))('%s is refused at its path', (name) => {
+    const parsed = parsePlan(read(`${name}.json`))
+    const path = readFileSync(join(folder, `${name}.expected.txt`), 'utf8').trim()
+    expect(parsed.ok ? [] : parsed.faults.map((fault) => fault.path)).toContain(path)
+  })
+})
+
+describe('the command', () => {
+  it('expands a plan file, with its calls when asked', () => {
+    const done = lintel('expand', 'expand-06.json', '--cues')
+    expect(done.status).toBe(0)
+    expect(done.stderr).toBe('')
+    const want = read('expand-06.expected.json') as { cues: Cue[]; totalSec: number }
+    const got = JSON.parse(done.stdout) as { cues: Cue[]; totalSec: number }
+    expect(got.totalSec).toBe(want.totalSec)
+    expect(asSet(got.cues)).toEqual(asSet(want.cues))
+  })
+
+  it('leaves the calls out unless asked', () => {
+    expect(JSON.parse(lintel('expand', 'expand-06.json').stdout)).not.toHaveProperty('cues')
+  })
+
+  it('credits an attendance file against a plan file', () => {
+    const done = lintel('credit', 'credit-02.plan.json', 'credit-02.att.json')
+    expect(done.status).toBe(0)
+    expect(differences(read('credit-02.expected.json'), JSON.parse(done.stdout))).toEqual([])
+  })
+
+  it('refuses a bad plan with exit 2, a line a fault, and nothing on stdout', () => {
+    const done = lintel('expand', 'bad-02.json')
+    expect(done.status).toBe(2)
+    expect(done.stdout).toBe('')
+    expect(done.stderr).toBe('blocks[1].dose.reps: must be a whole number from 1 to 999\n')
+  })
+
+  it.each([
+    [['expand'], /usage: lintel expand/],
+    [['expand', 'no-such-file.json'], /cannot read .*no-such-file/],
+    [['expand', 'bad-01.expected.txt'], /is not JSON/],
+    [['expand', 'expand-01.json', '--loud'], /usage: lintel expand/],
+    [['frobnicate'], /say one of/],
+  ])('says what is wrong with %j', (args, said) => {
+    const done = lintel(...args)
+    expect(done.status).toBe(2)
+    expect(done.stdout).toBe('')
+    expect(done.stderr).toMatch(said)
+  })
+})

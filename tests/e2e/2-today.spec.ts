@@ -1,0 +1,44 @@
+import { expect, test } from '@playwright/test'
+import { signIn } from './steps'
+
+test.beforeEach(async ({ page }) => signIn(page))
+
+test('tonight’s class stands with its plan, who is expected, and its length against the beam', async ({
+  page,
+}) => {
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Tonight')
+  await expect(page.getByText('Grips and hips', { exact: true })).toBeVisible()
+  await expect(page.getByTestId('verdict')).toHaveText('2:24 over')
+  await expect(page.getByText('3 to fix:')).toBeVisible()
+  await expect(page.getByText('32 on the roster')).toBeVisible()
+  const coming = page.getByRole('region', { name: 'Who is coming' })
+  await expect(coming.getByRole('link')).toHaveCount(32)
+})
+
+test('floor notes and the last class are there to read', async ({ page }) => {
+  await expect(page.getByRole('region', { name: 'The floor must know' })).toContainText(
+    'Mirela sore knee: half depth',
+  )
+  await expect(page.getByRole('region', { name: 'Last class' })).toContainText('Entries on the move')
+})
+
+test('by keyboard: Enter opens the plan, G goes to the floor', async ({ page }) => {
+  await expect(page.getByTestId('verdict')).toBeVisible()
+  await page.locator('h1').click()
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/compose\//)
+  await page.goto('/')
+  await expect(page.getByTestId('verdict')).toBeVisible()
+  await page.keyboard.press('g')
+  await expect(page).toHaveURL(/\/floor/)
+})
+
+test('on a phone nothing is wider than the screen', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  for (const path of ['/', '/people', '/floor', '/term']) {
+    await page.goto(path)
+    await page.waitForLoadState('networkidle')
+    const wider = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
+    expect(wider, path).toBeLessThanOrEqual(0)
+  }
+})

@@ -1,0 +1,226 @@
+import { expect, test, type Page } from '@playwright/test'
+import { openTonight, signIn } from './steps'
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page)
+  await openTonight(page)
+})
+
+const board = (page: Page, id: string) => page.locator(`[data-board="${id}"]`)
+const sum = (page: Page) => page.getByTestId('sum')
+const bar = (page: Page) => page.getByTestId('class-bar')
+const kept = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('all changes kept')
+const order = (page: Page) =>
+  page.locator('[data-board]').evaluateAll((boards) => boards.map((b) => b.getAttribute('data-board')))
+const titles = async (page: Page) => (await order(page)).join(' ')
+
+test('a change of dose changes the sentence, the beam and the clock times, and is kept', async ({ page }) => {
+  await board(page, 'kicks').click()
+  await expect(sum(page)).toContainText(
+    '3 sets × 10 reps × 2 sides at 2 s = 2:00 of work, 1:25 of rest and changes, 45 s to show it: 4:10',
+  )
+  await expect(sum(page)).toContainText('60 reps each: 30 right, 30 left')
+  await expect(bar(page)).toContainText('2:24 over')
+  await expect(bar(page)).toContainText('bow at 19:47:24')
+  await page.getByRole('button', { name: 'Sets: less' }).click()
+  await expect(sum(page)).toContainText('2 sets × 10 reps × 2 sides at 2 s = 1:20 of work')
+  await expect(board(page, 'kicks')).toHaveAccessibleName(/Kicks on one count, 2:50/)
+  await expect(bar(page)).toContainText('1:04 over')
+  await expect(bar(page)).toContainText('bow at 19:46:04')
+  await kept(page)
+  await page.reload()
+  await expect(bar(page)).toContainText('1:04 over')
+  await board(page, 'kicks').click()
+  await page.getByRole('button', { name: 'Sets: more' }).click()
+  await expect(bar(page)).toContainText('2:24 over')
+  await kept(page)
+})
+
+test('a figure that cannot be is told with what is wanted, and the plan stays', async ({ page }) => {
+  await board(page, 'kicks').click()
+  await page.getByLabel('Reps', { exact: true }).fill('0')
+  await expect(page.getByRole('alert')).toHaveText('Reps must be a whole number from 1 to 999.')
+  await expect(sum(page)).toContainText('3 sets × 10 reps')
+  await page.getByLabel('Reps', { exact: true }).fill('12')
+  await expect(page.getByRole('alert')).toHaveCount(0)
+  await expect(sum(page)).toContainText('3 sets × 12 reps')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+z')
+  await expect(sum(page)).toContainText('3 sets × 10 reps')
+  await kept(page)
+})
+
+test('boards by keyboard: add, water, duplicate, move, remove; and all of it undone and done again', async ({
+  page,
+}) => {
+  const before = await order(page)
+  await board(page, 'falls').click()
+  await page.keyboard.press('a')
+  await expect(board(page, 'new-board')).toHaveAttribute('aria-selected', 'true')
+  await page.keyboard.press('w')
+  await expect(board(page, 'water')).toBeVisible()
+  await page.keyboard.press('Alt+ArrowUp')
+  expect(await titles(page)).toContain('falls water new-board')
+  await page.keyboard.press('d')
+  expect(await titles(page)).toContain('falls water water-2 new-board')
+  await page.keyboard.press('Delete')
+  expect(await titles(page)).toContain('falls water new-board')
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
+  expect(await order(page)).toEqual(before)
+  await expect(page.getByRole('button', { name: /^Undo/ })).toBeDisabled()
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Control+Shift+z')
+  expect(await titles(page)).toContain('falls water new-board')
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
+  await kept(page)
+})
+
+test('sets and reps by their keys, partner drill by P, and the arrows walk the boards', async ({ page }) => {
+  await board(page, 'falls').click()
+  await page.keyboard.press(']')
+  await expect(sum(page)).toContainText('5 sets × 5 reps')
+  await page.keyboard.press('Shift+}')
+  await expect(sum(page)).toContainText('5 sets × 6 reps')
+  await page.keyboard.press('p')
+  await expect(sum(page)).toContainText('× 2 roles')
+  await page.keyboard.press('ArrowDown')
+  await expect(board(page, 'water-1')).toBeFocused()
+  await page.keyboard.press('ArrowUp')
+  await expect(board(page, 'falls')).toBeFocused()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  await expect(sum(page)).toContainText('4 sets × 5 reps')
+  await kept(page)
+})
+
+test('a board is cut by group and joined again', async ({ page }) => {
+  await board(page, 'falls').click()
+  await page.keyboard.press('s')
+  await expect(board(page, 'falls').getByText('Side breakfall')).toHaveCount(4)
+  await page.getByRole('combobox', { name: 'Item of track 3' }).fill('roll over')
+  await page.getByRole('option', { name: /Roll over the shoulder/ }).click()
+  await expect(board(page, 'falls')).toContainText('Roll over the shoulder')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect(board(page, 'falls').getByText('Side breakfall')).toHaveCount(0)
+  await kept(page)
+})
+
+test('every mode can be had and lost again without losing the board', async ({ page }) => {
+  await board(page, 'falls').click()
+  const modes = page.getByRole('group', { name: 'How the class shares the floor' })
+  for (const mode of ['Layers', 'Turns', 'Stations', 'One count', 'Together']) {
+    await modes.getByRole('button', { name: mode }).click()
+    await expect(modes.getByRole('button', { name: mode })).toHaveAttribute('aria-pressed', 'true')
+    await expect(board(page, 'falls')).toContainText('Back and side breakfalls')
+    await expect(sum(page)).toBeVisible()
+  }
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
+  await kept(page)
+})
+
+test('every kind of dose can be chosen and says its sum', async ({ page }) => {
+  await board(page, 'falls').click()
+  const kind = page.getByRole('combobox', { name: 'Dose' })
+  const says: Record<string, RegExp> = {
+    own: /at about 3 s/,
+    rounds: /4 rounds × 1:00/,
+    hold: /4 holds × 30 s/,
+    form: /3 × section 1/,
+    ladder: /1 stage, one on the other/,
+    fixed: /2:00, fixed/,
+    count: /sets × 10 reps/,
+  }
+  for (const [value, said] of Object.entries(says)) {
+    await kind.selectOption(value)
+    await expect(sum(page)).toContainText(said)
+  }
+  await board(page, 'falls').focus()
+  for (let i = 0; i < 7; i++) await page.keyboard.press('Control+z')
+  await expect(sum(page)).toContainText('4 sets × 5 reps × 2 sides at 3 s')
+  await kept(page)
+})
+
+test('the shelf: find, see what it would do, place it with Enter', async ({ page }) => {
+  await board(page, 'falls').click()
+  await page.keyboard.press('/')
+  await page.keyboard.type('knee turnover')
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('button', { name: /Knee turnover/ })).toContainText(
+    /place it at 18:42, \d+:\d\d over/,
+  )
+  await page.keyboard.press('Enter')
+  expect(await titles(page)).toContain('falls knee-turnover water-1')
+  await page.getByLabel('Find in the library').fill('unheard of')
+  await expect(page.getByText('Nothing in the library is called “unheard of”.')).toBeVisible()
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await kept(page)
+})
+
+test('a board is dragged to another place', async ({ page }) => {
+  const before = await order(page)
+  const from = (await board(page, 'circles').boundingBox())!
+  const to = (await board(page, 'falls').boundingBox())!
+  await page.mouse.move(from.x + 200, from.y + from.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(to.x + 200, to.y + 4, { steps: 6 })
+  await page.mouse.move(to.x + 200, to.y + to.height - 3, { steps: 8 })
+  await page.mouse.up()
+  await expect.poll(() => titles(page)).toContain('run falls circles')
+  await page.keyboard.press('Control+z')
+  expect(await order(page)).toEqual(before)
+  await kept(page)
+})
+
+test('the title is changed on the bench; an empty one is not taken', async ({ page }) => {
+  await board(page, 'pads').click()
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Title', { exact: true })).toBeFocused()
+  await page.getByLabel('Title', { exact: true }).fill('Pads, sharp')
+  await page.keyboard.press('Tab')
+  await expect(board(page, 'pads')).toContainText('Pads, sharp')
+  await page.getByLabel('Title', { exact: true }).fill('  ')
+  await page.keyboard.press('Tab')
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Pads, sharp')
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(board(page, 'pads')).toContainText('Palm and elbow on pads')
+  await kept(page)
+})
+
+test('checks tell what is wrong and lead to it; put right, they are gone', async ({ page }) => {
+  const checks = page.getByRole('region', { name: 'Checks' })
+  await expect(checks).toContainText('3 to fix')
+  await expect(checks).toContainText('The class overhangs by 2:24; the bow would come at 19:47:24.')
+  await expect(checks).toContainText('Chalk–Amber wait 3:30 in Hip throw.')
+  await expect(checks).toContainText('No water for 23:25.')
+  await checks.getByRole('button', { name: 'Show it' }).nth(1).click()
+  await expect(board(page, 'hip-throw')).toHaveAttribute('aria-selected', 'true')
+  await board(page, 'last-sash').click()
+  await page.keyboard.press('Delete')
+  await expect(checks).toContainText('2 to fix')
+  await expect(bar(page)).toContainText('1:46 spare')
+  await page.keyboard.press('Control+z')
+  await expect(checks).toContainText('3 to fix')
+  await kept(page)
+})
+
+test('a plan is begun blank from the list of plans, with an empty frame that says what to do', async ({
+  page,
+}) => {
+  await page.goto('/compose')
+  await expect(page.getByRole('link', { name: /Grips and hips/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Start blank' }).click()
+  await expect(page.getByText('Two posts and an empty floor')).toBeVisible()
+  await page.keyboard.press('a')
+  await expect(board(page, 'new-board')).toBeVisible()
+  await page.getByRole('tab', { name: 'Shapes' }).click()
+  await page.getByRole('button', { name: /Recap and bow out/ }).click()
+  expect(await order(page)).toEqual(['new-board', 'recap-homework-bow-out'])
+  await kept(page)
+})
+
+test('keys are listed by ?', async ({ page }) => {
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toContainText('split by group, join again')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})
