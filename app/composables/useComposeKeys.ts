@@ -8,6 +8,7 @@ interface Acts {
   floor(): void
 }
 
+const FIGURE = 'input[inputmode], select, input[type=checkbox]'
 const TYPING = 'input, select, textarea, [contenteditable]'
 
 /** The keys of the frame. In a field they type; in a dialog they belong to the dialog. */
@@ -92,6 +93,8 @@ export function useComposeKeys(acts: Acts): void {
     if (!store.plan || target.closest('[role="dialog"]')) return
     if (target.matches(TYPING)) {
       if (event.key === 'Escape') target.blur()
+      // A figure is taken as it is typed, so undo in it is the plan's; in text the browser undoes the typing.
+      else if (target.matches(FIGURE) && undoKey(event)) event.preventDefault()
       return
     }
     if (undoKey(event) || moveKey(event)) return event.preventDefault()

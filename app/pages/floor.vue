@@ -371,6 +371,7 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
   }
   .beam {
     position: relative;
+    overflow: hidden;
     height: 78px;
     margin: 0;
     padding: 4px 10px;

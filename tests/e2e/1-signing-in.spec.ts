@@ -6,7 +6,7 @@ test('who is not signed in is led to the sign-in, and after it to where they wan
   page,
 }) => {
   await page.goto('/people')
-  await expect(page).toHaveURL(/\/sign-in\?to=%2Fpeople/)
+  await expect(page).toHaveURL(/\/sign-in\?to=\/people/)
   await page.getByLabel('E-mail').fill(demoSignIns[0].email)
   await page.getByLabel('Password').fill(demoSignIns[0].password)
   await page.keyboard.press('Enter')
@@ -37,5 +37,5 @@ test('signing out closes every door', async ({ page }) => {
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page).toHaveURL(/\/sign-in/)
   await page.goto('/floor')
-  await expect(page).toHaveURL(/\/sign-in\?to=%2Ffloor/)
+  await expect(page).toHaveURL(/\/sign-in\?to=\/floor/)
 })

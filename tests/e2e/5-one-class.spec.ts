@@ -79,10 +79,10 @@ test('a reload resumes at the right moment', async () => {
 
 test('pause holds the clock, go lets it run; the same key undoes for a while', async () => {
   await key(page, 'Pause').click()
-  await expect(page.getByText(/^Paused 0:/)).toBeVisible()
+  await expect(page.getByText(/Paused 0:/)).toBeVisible()
   const held = await clock(page).getAttribute('aria-label')
   await passTime(page, MINUTE)
-  await expect(page.getByText(/^Paused 1:/)).toBeVisible()
+  await expect(page.getByText(/Paused 1:/)).toBeVisible()
   expect(await clock(page).getAttribute('aria-label')).toBe(held)
   // Within eight seconds the key takes itself back, as if it had never been pressed.
   await expect(key(page, 'Go')).toContainText('Undo')

@@ -8,6 +8,7 @@ export async function signIn(page: Page, who: 0 | 1 = 0): Promise<void> {
   await page.getByLabel('E-mail').fill(demoSignIns[who].email)
   await page.getByLabel('Password').fill(demoSignIns[who].password)
   await page.getByRole('button', { name: 'Come in' }).click()
+  await expect(page).not.toHaveURL(/sign-in/)
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
 }
 
