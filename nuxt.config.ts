@@ -39,6 +39,9 @@ export default defineNuxtConfig({
     errorHandler: '~~/server/http/error-handler.ts',
     typescript: { strict: true },
   },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true }, include: ['../tests/core/screens/*.ts'] },
+  },
   vite: { plugins: [tailwindcss()], build: { target: 'es2022' } },
 })

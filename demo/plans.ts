@@ -1,6 +1,6 @@
 import { demoGroups, demoStudents } from './club'
 
-/** The demo's plans, as plan documents: they go through the same door as any other. */
+/** The demo's plans, as plan documents: they go through the same door as all others. */
 
 const groups = demoGroups.map(({ id, name, pace, ranks }) => ({
   id,

@@ -186,8 +186,15 @@ export class Tally {
   /** Adds a group's whole stretches; the figures of spans that groups share are worked out once. */
   addWhole(lane: Stretch[], known: Map<Span[], Figures>): void {
     for (const stretch of lane) {
-      let figures = known.get(stretch.spans)
-      if (!figures) known.set(stretch.spans, (figures = figuresOf(stretch.spans, 0, WHOLLY_PRESENT)))
+      const { spans, technique } = stretch
+      const only = spans[0]
+      // Waiting and handing over, most of what a class taught in turns is made of.
+      if (only && spans.length === 1 && technique === undefined) {
+        this.times[only.cls] += only.ms
+        continue
+      }
+      let figures = known.get(spans)
+      if (!figures) known.set(spans, (figures = figuresOf(spans, 0, WHOLLY_PRESENT)))
       this.addFigures(stretch, figures)
     }
   }

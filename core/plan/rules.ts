@@ -186,7 +186,7 @@ const RULES = [
   acknowledgedBlocks,
 ]
 
-/** Every rule's faults over a raw plan document. */
+/** Every rule's faults over a plan as it was read from a file. */
 export function ruleFaults(document: unknown): Fault[] {
   return isFields(document) ? RULES.flatMap((rule) => rule(document)) : []
 }

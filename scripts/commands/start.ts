@@ -47,6 +47,11 @@ export async function prepareSchema(database: PrivateDatabase, schema: string): 
   }
 }
 
+async function stopInOrder(parts: { stop(): Promise<void> }[]): Promise<void> {
+  for (const part of parts) await part.stop()
+  rmSync(LOCK, { force: true })
+}
+
 export async function main(): Promise<void> {
   const other = otherCopy()
   if (other) {
@@ -58,10 +63,9 @@ export async function main(): Promise<void> {
   mkdirSync(runDir, { recursive: true })
   writeFileSync(LOCK, JSON.stringify({ pid: process.pid }))
   const started: { stop(): Promise<void> }[] = []
-  const stopAll = async () => {
-    for (const part of started.reverse()) await part.stop()
-    rmSync(LOCK, { force: true })
-  }
+  let stopping: Promise<void> | undefined
+  /** Stops what was started, the last first; asked twice, it is done once. */
+  const stopAll = () => (stopping ??= stopInOrder([...started].reverse()))
   onStop(async () => {
     console.log('\nStopping: the application, then its database')
     await stopAll()

@@ -1,4 +1,4 @@
-import { isPaced, layDose, doseLengthMs, type Dose } from '../doses'
+import { isPaced, layDose, type Dose } from '../doses'
 import type { DoseSetting } from '../doses/dose'
 import { PHASES } from '../phases'
 import type { Block, Plan } from '../schema'
@@ -40,10 +40,19 @@ function slowestOf(plan: Plan, groups: number[]): number {
   return groups.reduce((pace, g) => Math.max(pace, plan.groups[g]?.pace ?? 1), 0) || 1
 }
 
+/** Where a list of spans ends. */
+function endOf(spans: Span[]): number {
+  const last = spans[spans.length - 1]
+  return last ? last.at + last.ms : 0
+}
+
 /** A dose laid out for a set of groups: its whole length, and the spans of each pace among them. */
 export class LaidDose {
+  /** The length of the slowest group's work, which is the dose's. */
   readonly ms: number
-  private readonly byPace = new Map<number, Span[]>()
+  /** The spans whose times are called: those of the slowest group. */
+  readonly called: Span[]
+  private byPace: Map<number, Span[]> | undefined
 
   constructor(
     private readonly dose: Dose,
@@ -52,7 +61,8 @@ export class LaidDose {
     groups: number[],
     readonly slowest = slowestOf(plan, groups),
   ) {
-    this.ms = doseLengthMs(dose, this.setting(slowest))
+    this.called = layDose(dose, this.setting(slowest))
+    this.ms = endOf(this.called)
   }
 
   private setting(pace: number): DoseSetting {
@@ -66,21 +76,16 @@ export class LaidDose {
 
   /** The spans for one group, closed with idle time where it is done before the slowest. */
   spansFor(group: number): Span[] {
-    const pace = isPaced(this.dose) ? (this.plan.groups[group]?.pace ?? 1) : this.slowest
-    return this.spansAt(pace)
-  }
-
-  /** The spans whose times are called: those of the slowest group. */
-  get called(): Span[] {
-    return this.spansAt(this.slowest)
+    const pace = this.plan.groups[group]?.pace ?? 1
+    return pace === this.slowest || !isPaced(this.dose) ? this.called : this.spansAt(pace)
   }
 
   private spansAt(pace: number): Span[] {
+    this.byPace ??= new Map()
     let spans = this.byPace.get(pace)
     if (!spans) {
       spans = layDose(this.dose, this.setting(pace))
-      const last = spans.at(-1)
-      const end = last ? last.at + last.ms : 0
+      const end = endOf(spans)
       if (end < this.ms) spans.push(span('idle', end, this.ms - end))
       this.byPace.set(pace, spans)
     }

@@ -1,0 +1,216 @@
+import { createPinia, defineStore, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import * as vue from 'vue'
+import type { Plan } from '~~/core'
+import { changePlan, newBlock } from '~~/core/plan/edit'
+import { block, count, fixed, plan } from '../make'
+
+/** What Nuxt gives every store by itself, and a server that answers as the test says. */
+class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    readonly faults: { path: string; message: string }[] = [],
+    readonly body: unknown = undefined,
+  ) {
+    super(code)
+  }
+}
+const { computed, ref, shallowRef } = vue
+const server = vi.fn<(path: string, options?: { body?: { base: number; plan: Plan } }) => Promise<unknown>>()
+Object.assign(globalThis, { computed, ref, shallowRef, defineStore, api: server, ApiProblem })
+const { usePlanStore } = await import('~/stores/plan')
+
+const start = plan([block('a', { dose: fixed(60) }), block('b', { dose: count(10), technique: 'kick' })])
+const saved = (made: Plan, version: number) => ({
+  id: 'p',
+  version,
+  plan: made,
+  savedBy: 'Idris',
+  savedAt: new Date(0),
+})
+type Store = ReturnType<typeof usePlanStore>
+
+async function opened(): Promise<Store> {
+  setActivePinia(createPinia())
+  server.mockResolvedValueOnce(saved(start, 1))
+  const store = usePlanStore()
+  await store.open('p')
+  server.mockReset()
+  return store
+}
+const ids = (store: Store) => store.plan?.blocks.map(({ id }) => id)
+const rename = (store: Store, title: string, touch?: string) =>
+  store.changeBlock('b', (b) => ({ ...b, title }), touch)
+const soon = () => vi.advanceTimersByTimeAsync(1000)
+const sent = () => server.mock.calls.map(([, options]) => options?.body)
+
+let store: Store
+beforeEach(async () => {
+  vi.useFakeTimers()
+  store = await opened()
+})
+afterEach(() => {
+  vi.useRealTimers()
+})
+
+describe('changes and undo', () => {
+  it('a change is one step back and one forth, with the board that was chosen', () => {
+    store.selected = 'a'
+    store.add(newBlock('water', 'Water'))
+    expect(ids(store)).toEqual(['a', 'water', 'b'])
+    expect(store.selected).toBe('water')
+    store.undo()
+    expect(ids(store)).toEqual(['a', 'b'])
+    expect(store.selected).toBe('a')
+    store.redo()
+    expect(ids(store)).toEqual(['a', 'water', 'b'])
+    expect(store.canRedo).toBe(false)
+  })
+
+  it('typing in one field is one step; another field is another', () => {
+    for (const title of ['K', 'Ki', 'Kic']) rename(store, title, 'b.title')
+    store.changeBlock('b', (b) => ({ ...b, notes: 'x' }), 'b.notes')
+    store.undo()
+    expect(store.plan?.blocks[1]).toMatchObject({ title: 'Kic' })
+    store.undo()
+    expect(store.plan?.blocks[1]).toMatchObject({ title: 'b' })
+    expect(store.canUndo).toBe(false)
+  })
+
+  it('keeps two hundred steps', () => {
+    for (let n = 1; n <= 230; n++) rename(store, `title ${n}`)
+    let steps = 0
+    while (store.canUndo) {
+      store.undo()
+      steps++
+    }
+    expect(steps).toBe(200)
+    expect(store.plan?.blocks[1]?.title).toBe('title 30')
+  })
+
+  it('a new change after an undo has nothing to redo', () => {
+    rename(store, 'one')
+    store.undo()
+    rename(store, 'two')
+    expect(store.canRedo).toBe(false)
+    store.redo()
+    expect(store.plan?.blocks[1]?.title).toBe('two')
+  })
+
+  it('what a plan file cannot hold is told with its path and not made', () => {
+    const made = store.changeBlock('b', (b) => ({ ...b, dose: { ...count(10), reps: 0 } as never }))
+    expect(made).toBe(false)
+    expect(store.faults.map(({ path }) => path)).toEqual(['blocks[1].dose.reps'])
+    expect(store.canUndo).toBe(false)
+    rename(store, 'fine')
+    expect(store.faults).toEqual([])
+  })
+
+  it('removing the last board leaves the one before it chosen', () => {
+    store.selected = 'b'
+    store.remove('b')
+    expect(store.selected).toBe('a')
+    store.remove('a')
+    expect(store.plan?.blocks).toEqual([])
+  })
+
+  it('new things go after the chosen board, at the end when none is', () => {
+    expect(store.insertAt).toBe(2)
+    store.selected = 'a'
+    expect(store.insertAt).toBe(1)
+  })
+})
+
+describe('keeping', () => {
+  it('saves a moment after the last change, over the version it was made from', async () => {
+    server.mockResolvedValue({ saved: true, version: 2 })
+    rename(store, 'one')
+    rename(store, 'two')
+    expect(store.saveState).toBe('changed')
+    expect(server).not.toHaveBeenCalled()
+    await soon()
+    expect(sent()).toMatchObject([{ base: 1, plan: { blocks: [{}, { title: 'two' }] } }])
+    expect(store).toMatchObject({ saveState: 'kept', version: 2 })
+  })
+
+  it('saves again what was changed while a save was on its way', async () => {
+    let answer: (value: unknown) => void = () => {}
+    server.mockReturnValueOnce(new Promise((resolve) => (answer = resolve)))
+    server.mockResolvedValue({ saved: true, version: 3 })
+    rename(store, 'one')
+    await soon()
+    expect(store.saveState).toBe('saving')
+    rename(store, 'two')
+    answer({ saved: true, version: 2 })
+    await soon()
+    await soon()
+    expect(sent().map((body) => body?.base)).toEqual([1, 2])
+    expect(store).toMatchObject({ saveState: 'kept', version: 3 })
+  })
+
+  it('out of reach, keeps the change and tries again', async () => {
+    server.mockRejectedValueOnce(new ApiProblem(0, 'unreachable'))
+    server.mockResolvedValue({ saved: true, version: 2 })
+    rename(store, 'one')
+    await soon()
+    expect(store.saveState).toBe('unreachable')
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(store.saveState).toBe('kept')
+    expect(server).toHaveBeenCalledTimes(2)
+  })
+
+  it('leaving sends what is not kept yet', async () => {
+    server.mockResolvedValue({ saved: true, version: 2 })
+    rename(store, 'one')
+    await store.flush()
+    expect(store.saveState).toBe('kept')
+    await store.flush()
+    expect(server).toHaveBeenCalledTimes(1)
+  })
+
+  it('a refusal is told with its faults', async () => {
+    server.mockRejectedValue(
+      new ApiProblem(422, 'bad-fields', [{ path: 'blocks[1].technique', message: 'is unknown' }]),
+    )
+    rename(store, 'one')
+    await soon()
+    expect(store).toMatchObject({ saveState: 'refused', faults: [{ path: 'blocks[1].technique' }] })
+  })
+})
+
+describe('someone else saved first', () => {
+  const theirs = changePlan(start, { title: 'Theirs' })
+  const stale = () =>
+    new ApiProblem(409, 'stale', [], { saved: false, theirs: saved(theirs, 5), setAside: 'x' })
+
+  beforeEach(async () => {
+    server.mockRejectedValueOnce(stale())
+    rename(store, 'mine')
+    await soon()
+  })
+
+  it('asks, and sends nothing until it is answered', async () => {
+    expect(store).toMatchObject({ saveState: 'stale', theirs: { version: 5, plan: { title: 'Theirs' } } })
+    rename(store, 'mine, more')
+    await soon()
+    expect(server).toHaveBeenCalledTimes(1)
+  })
+
+  it('goes on with mine over their version', async () => {
+    server.mockResolvedValue({ saved: true, version: 6 })
+    await store.keepMine()
+    expect(sent().at(-1)).toMatchObject({ base: 5, plan: { title: 'A class' } })
+    expect(store).toMatchObject({ saveState: 'kept', version: 6, theirs: undefined })
+  })
+
+  it('takes theirs, with mine a step of undo away', async () => {
+    store.takeTheirs()
+    expect(store).toMatchObject({ saveState: 'kept', version: 5, plan: { title: 'Theirs' } })
+    server.mockResolvedValue({ saved: true, version: 6 })
+    store.undo()
+    expect(store.plan?.blocks[1]?.title).toBe('mine')
+    await soon()
+    expect(sent().at(-1)).toMatchObject({ base: 5 })
+  })
+})
