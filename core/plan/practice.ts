@@ -61,6 +61,8 @@ class Reps {
   }
 }
 
+const NO_REPS = new Reps()
+
 const twoThirds = (reps: number) => Math.floor((4 * reps + 3) / 6)
 
 /** The figures of one (technique, layer), in ms and reps. */
@@ -69,9 +71,9 @@ class Row {
   holdingMs = 0
   estimated = false
   performed = new Reps()
-  received = new Reps()
   /** Reps of doses with two roles, apart until the block ends because a trio shares only these. */
-  performedInRole = new Reps()
+  inRole: Reps | undefined
+  received: Reps | undefined
 
   constructor(
     readonly technique: string,
@@ -83,39 +85,38 @@ class Row {
     this.holdingMs += other.holdingMs
     this.estimated ||= other.estimated
     this.performed.take(other.performed)
-    if (trio) {
-      this.performed.take(other.performedInRole.twoThirds())
-      this.received.take(other.received.twoThirds())
-    } else {
-      this.performedInRole.take(other.performedInRole)
-      this.received.take(other.received)
+    if (other.inRole) {
+      if (trio) this.performed.take(other.inRole.twoThirds())
+      else (this.inRole ??= new Reps()).take(other.inRole)
     }
+    if (other.received)
+      (this.received ??= new Reps()).take(trio ? other.received.twoThirds() : other.received)
+  }
+
+  /** The reps that count for a span: performed in either way, or received. */
+  repsFor(s: Span, performs: boolean): Reps {
+    if (!performs) return (this.received ??= new Reps())
+    return s.role === undefined ? this.performed : (this.inRole ??= new Reps())
   }
 
   get practice(): Practice {
-    const { performed, performedInRole, received } = this
+    const { performed, inRole = NO_REPS, received = NO_REPS } = this
     return {
       technique: this.technique,
       layer: this.layer,
       workSec: toSec(this.workMs),
       holdingSec: toSec(this.holdingMs),
-      reps: performed.sum + performedInRole.sum,
-      repsL: performed.L + performedInRole.L,
-      repsR: performed.R + performedInRole.R,
-      repsN: performed.N + performedInRole.N,
+      reps: performed.sum + inRole.sum,
+      repsL: performed.L + inRole.L,
+      repsR: performed.R + inRole.R,
+      repsN: performed.N + inRole.N,
       received: received.sum,
       estimated: this.estimated,
     }
   }
 
   get isEmpty(): boolean {
-    return !(
-      this.workMs ||
-      this.holdingMs ||
-      this.performed.sum ||
-      this.performedInRole.sum ||
-      this.received.sum
-    )
+    return !(this.workMs || this.holdingMs || this.performed.sum || this.inRole?.sum || this.received?.sum)
   }
 }
 
@@ -136,7 +137,7 @@ function figuresOf(spans: Span[], at: number, part: Part): Figures {
     const start = at + s.at
     const present = part.presence ? overlapMs(part.presence, start, start + s.ms) : s.ms
     if (present === 0) continue
-    figures.times[s.cls] += present
+    addTime(figures.times, s.cls, present)
     if (s.cls !== 'work' && s.cls !== 'holding') continue
     const layer = s.layer ?? NO_LAYER
     let row: Row | undefined
@@ -190,7 +191,7 @@ export class Tally {
       const only = spans[0]
       // Waiting and handing over, most of what a class taught in turns is made of.
       if (only && spans.length === 1 && technique === undefined) {
-        this.times[only.cls] += only.ms
+        addTime(this.times, only.cls, only.ms)
         continue
       }
       let figures = known.get(spans)
@@ -211,6 +212,16 @@ export class Tally {
   }
 }
 
+/** By name rather than by key: this is the innermost step of every expansion. */
+function addTime(times: ClassTimes, cls: TimeClass, ms: number): void {
+  if (cls === 'work') times.work += ms
+  else if (cls === 'rest') times.rest += ms
+  else if (cls === 'idle') times.idle += ms
+  else if (cls === 'transition') times.transition += ms
+  else if (cls === 'talk') times.talk += ms
+  else times.holding += ms
+}
+
 function addTimes(times: ClassTimes, more: ClassTimes): void {
   times.work += more.work
   times.rest += more.rest
@@ -223,7 +234,7 @@ function addTimes(times: ClassTimes, more: ClassTimes): void {
 function addReps(row: Row, s: Span, at: number, present: number, part: Part): void {
   const performs = s.role === undefined || s.role === part.startsAs
   if (!performs && part.remote) return
-  const reps = performs ? (s.role === undefined ? row.performed : row.performedInRole) : row.received
+  const reps = row.repsFor(s, performs)
   switch (s.kind) {
     case 'reps':
     case 'paced':
