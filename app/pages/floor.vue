@@ -75,27 +75,17 @@ const caution = computed(() => {
   const techniques = (shown.value?.groups ?? []).map(({ stretch }) => stretch?.technique)
   return techniques.map((id) => library.items.get(id ?? '')?.caution).find(Boolean)
 })
-const clockText = computed(() => minutes(Math.ceil((shown.value?.leftMs ?? 0) / 1000) * 1000))
-const lastTen = computed(() => run.value?.phase === 'running' && (now.value?.leftMs ?? Infinity) <= 10_000)
 const next = computed(() => shown.value?.coming)
 const nextAt = computed(() =>
   next.value && run.value?.phase === 'running'
     ? wallTime(clock.now.value + (now.value?.leftMs ?? 0), library.club?.zone)
     : '',
 )
-const outCount = computed(() => [...store.register.values()].filter(({ state }) => state === 'out').length)
 </script>
 
 <template>
   <div class="hall" data-test="floor">
-    <header class="beam timber">
-      <NuxtLink to="/" class="name"><Mark /> <span>Floor</span></NuxtLink>
-      <FloorBar v-if="store.data" class="flex-1" />
-      <NuxtLink v-if="store.data" to="/people" class="here" data-test="here">
-        <b>{{ store.here }} here</b>
-        <span>{{ outCount ? `${outCount} sits out` : 'register' }}</span>
-      </NuxtLink>
-    </header>
+    <FloorBeam />
     <p v-if="problem" role="alert" class="message">{{ problem }} <NuxtLink to="/">Back to Today</NuxtLink></p>
     <p v-else-if="loading" class="message">Opening the floor…</p>
     <p v-else-if="!store.data" class="message">
@@ -124,25 +114,9 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
           <p v-else>{{ instruction }}</p>
         </div>
         <div class="middle">
-          <div
-            class="clock"
-            role="timer"
-            data-test="clock"
-            :aria-label="`${clockText} left`"
-            :class="{ paused: run.phase === 'paused', ten: lastTen, long: clockText.length > 4, ready }"
-          >
-            {{ clockText.split(':')[0] }}<i aria-hidden="true"><u /><u /></i><span class="sr-only">:</span
-            >{{ clockText.split(':')[1] }}
-          </div>
+          <FloorClock :ms="shown.leftMs" :phase="run.phase" />
           <CallPanel v-if="!ready" :call="call" />
-          <section v-else class="begin">
-            <h2>{{ store.data.title }}</h2>
-            <p>
-              {{ plan.blocks.length }} boards, {{ minutes(store.timeline?.totalMs ?? 0) }} of
-              {{ plan.lengthMin }}:00. {{ store.here }} here so far.
-            </p>
-            <p>Room to move, water to hand, rings and watches off, one pair to one space.</p>
-          </section>
+          <BeforeTheStart v-else />
         </div>
         <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
         <div
@@ -186,35 +160,6 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
   background: radial-gradient(circle at 40% 35%, #221a13, var(--color-hall) 70%);
   border-left: 10px solid #3f2e22;
   border-right: 10px solid #3f2e22;
-}
-.beam {
-  display: flex;
-  flex: none;
-  align-items: center;
-  gap: 24px;
-  height: 84px;
-  margin: 0 -10px;
-  padding: 0 16px 0 20px;
-  border-bottom: 4px solid var(--color-gilt);
-}
-.name {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  height: 56px;
-  font: 640 24px/28px var(--font-serif);
-  color: #f6e7c8;
-}
-.here {
-  flex: none;
-  padding: 5px 12px;
-  border: 2px solid #8d7a63;
-  font-size: 20px;
-  line-height: 23px;
-}
-.here b {
-  display: block;
-  font-size: 22px;
 }
 .message {
   max-width: 760px;
@@ -277,57 +222,6 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
   min-height: 0;
   flex: 1.35;
 }
-.clock {
-  display: flex;
-  align-items: center;
-  font: 740 min(27vw, 44vh) / 0.78 var(--font-sans);
-  letter-spacing: -0.035em;
-  color: var(--color-hall-gilt);
-  white-space: nowrap;
-}
-.clock.long {
-  font-size: min(20.5vw, 40vh);
-}
-.clock.paused {
-  color: transparent;
-  -webkit-text-stroke: 3px #f4ecdd;
-}
-.clock.ten {
-  color: #fff3d6;
-}
-.clock.ready {
-  color: #8d7a63;
-}
-.clock i {
-  display: flex;
-  flex-direction: column;
-  gap: 0.16em;
-  margin: 0 0.05em 0 0.08em;
-}
-.clock u {
-  width: 0.125em;
-  height: 0.125em;
-  background: currentColor;
-}
-.clock.paused u {
-  background: #f4ecdd;
-}
-.begin {
-  padding-left: 26px;
-  border-left: 2px solid #3a3028;
-  font-size: 24px;
-  line-height: 31px;
-}
-.begin h2 {
-  margin-bottom: 8px;
-  font-size: 44px;
-  line-height: 48px;
-  color: #fff;
-}
-.begin p + p {
-  margin-top: 8px;
-  color: var(--color-hall-ash);
-}
 .care {
   padding: 2px 12px;
   overflow: hidden;
@@ -369,45 +263,6 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
   .hall {
     border: 0;
   }
-  .beam {
-    position: relative;
-    overflow: hidden;
-    height: 78px;
-    margin: 0;
-    padding: 4px 10px;
-    align-items: flex-start;
-  }
-  .name {
-    height: 30px;
-  }
-  .name span {
-    display: none;
-  }
-  .beam > :deep(.bar) {
-    margin-left: -46px;
-    padding-top: 2px;
-  }
-  .beam > :deep(.bar .words) {
-    margin-left: 46px;
-  }
-  .here {
-    position: absolute;
-    right: 8px;
-    top: 4px;
-    padding: 2px 8px;
-    background: #2a1f17;
-  }
-  .here span,
-  .here b {
-    font-size: 16px;
-    line-height: 18px;
-  }
-  .here span {
-    display: none;
-  }
-  .here b {
-    line-height: 30px;
-  }
   .stage {
     padding: 4px 8px;
     gap: 4px;
@@ -432,25 +287,6 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
   .middle {
     display: block;
     flex: none;
-  }
-  .clock {
-    justify-content: center;
-    font-size: 46vw;
-    line-height: 0.8;
-    padding: 8px 0;
-  }
-  .clock.long {
-    font-size: 35vw;
-  }
-  .begin {
-    padding: 6px 4px;
-    border: 0;
-    font-size: 20px;
-    line-height: 26px;
-  }
-  .begin h2 {
-    font-size: 28px;
-    line-height: 34px;
   }
   .care {
     white-space: normal;

@@ -3,7 +3,7 @@ import { findingsOf, layPlan, type Plan } from '~~/core'
 import { minutes } from '~~/core/plan/time-text'
 import type { RosterStudent } from '~~/server/services/roster'
 import type { today as todayService } from '~~/server/services/today'
-import { agoSaid, longDay, whenSaid } from '~/domain/days'
+import { longDay, whenSaid } from '~/domain/days'
 import { wallTime } from '~/domain/wall-time'
 
 useHead({ title: 'Today · Golden Lintel' })
@@ -44,12 +44,6 @@ const byGroup = computed(() =>
 )
 const expected = computed(() => byGroup.value.reduce((sum, { students }) => sum + students.length, 0))
 const notes = computed(() => (data.value?.roster ?? []).filter(({ floorNote }) => floorNote))
-const missedLast = computed(() => {
-  const came = new Set(last.value?.came ?? [])
-  return new Set(
-    (data.value?.roster ?? []).filter(({ id }) => last.value && !came.has(id)).map(({ id }) => id),
-  )
-})
 const headcounts = computed(() =>
   Object.fromEntries(byGroup.value.map(({ group, students }) => [group.id, students.length])),
 )
@@ -172,28 +166,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       </div>
 
       <div class="columns">
-        <section aria-labelledby="coming">
-          <div class="title">
-            <h2 id="coming">Who is coming</h2>
-            <span>{{ expected % 2 ? `${expected}, so one three` : `${expected}, all in pairs` }}</span>
-          </div>
-          <div v-for="{ group, students } in byGroup" :key="group.id" class="group">
-            <span
-              ><Sash :ranks="group.ranks" /> <b>{{ students.length }}</b></span
-            >
-            <p>
-              <template v-for="(student, i) in students" :key="student.id">
-                <NuxtLink :to="`/people/${student.id}`" :class="{ missed: missedLast.has(student.id) }">{{
-                  student.name.split(' ')[0]
-                }}</NuxtLink><sup v-if="student.floorNote">*</sup
-                ><template v-if="i < students.length - 1">, </template>
-              </template>
-            </p>
-          </div>
-          <p v-if="last" class="text-13 mt-2 text-ash">
-            <span class="missed">underlined</span>: missed the last class
-          </p>
-        </section>
+        <WhoIsComing :roster="data.roster" :came="last?.came" />
         <section aria-labelledby="notes">
           <div class="title">
             <h2 id="notes">The floor must know</h2>
@@ -207,38 +180,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
             insurer.
           </p>
         </section>
-        <section aria-labelledby="last">
-          <div class="title">
-            <h2 id="last">Last class</h2>
-            <span v-if="last">{{ longDay(last.day) }}, {{ agoSaid(last.day, data.today) }}</span>
-          </div>
-          <dl v-if="last" class="last">
-            <dt>Was</dt>
-            <dd>{{ last.title }}</dd>
-            <dt>Ran</dt>
-            <dd>
-              {{ last.boards - last.cut.length }} of {{ last.boards }} boards whole,
-              {{ minutes(last.ranMs) }} on the floor
-            </dd>
-            <template v-if="last.cut.length">
-              <dt>Cut</dt>
-              <dd>
-                <span v-for="cut in last.cut" :key="cut.title" class="block"
-                  >{{ cut.title }}:
-                  <span class="text-brick-deep">{{
-                    cut.ranMs ? `${minutes(cut.ranMs)} of ${minutes(cut.ms)}` : 'left out'
-                  }}</span></span
-                >
-              </dd>
-            </template>
-            <dt>Came</dt>
-            <dd>{{ last.came.length }}, {{ last.late }} of them late</dd>
-          </dl>
-          <p v-else class="py-3 text-ash">
-            Nothing was run yet. After the first class, what happened stands here.
-          </p>
-          <NuxtLink to="/term" class="link mt-2 inline-block">All classes</NuxtLink>
-        </section>
+        <LastClass :last="last" :today="data.today" />
       </div>
     </template>
   </div>
@@ -336,44 +278,11 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   font-size: 13px;
   color: var(--color-ash);
 }
-.group {
-  display: grid;
-  grid-template-columns: 138px 1fr;
-  padding: 8px 0;
-  border-bottom: 1px solid var(--color-straw);
-}
-.group a:hover {
-  color: var(--color-harbour);
-}
-.missed {
-  text-decoration: underline;
-  text-decoration-color: var(--color-brick);
-  text-decoration-thickness: 2px;
-  text-underline-offset: 3px;
-}
-sup {
-  color: var(--color-harbour);
-  font-weight: 700;
-}
 .note {
   padding: 7px 0 7px 12px;
   margin-top: 6px;
   border-left: 4px solid var(--color-gilt);
   background: #fbf5e6;
-}
-.last {
-  display: grid;
-  grid-template-columns: 62px 1fr;
-}
-.last dt {
-  padding: 7px 0;
-  font: 660 15px/20px var(--font-serif);
-  color: var(--color-umber);
-  border-bottom: 1px solid var(--color-straw);
-}
-.last dd {
-  padding: 7px 0;
-  border-bottom: 1px solid var(--color-straw);
 }
 @media (max-width: 900px) {
   .page {

@@ -32,7 +32,7 @@ export const useClassStore = defineStore('class', () => {
   const unsent = ref(0)
   const refused = ref('')
   const clock = useClock()
-  let sending: Promise<void> | undefined
+  let sending: Promise<void> = Promise.resolve()
 
   const plan = computed(() => data.value?.plan)
   const timeline = computed(() => plan.value && layPlan(plan.value))
@@ -110,11 +110,10 @@ export const useClassStore = defineStore('class', () => {
     return id
   }
 
-  async function send() {
-    await sending
-    sending = sendAll()
-    await sending
-    sending = undefined
+  /** One sending after the other, so that no event is on its way twice. */
+  function send(): Promise<void> {
+    sending = sending.then(sendAll)
+    return sending
   }
 
   async function sendAll() {
@@ -136,8 +135,8 @@ export const useClassStore = defineStore('class', () => {
       if (data.value?.id === value.id) data.value = { ...data.value, state }
       unsent.value = (await unsentOf(value.id)).length
     } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error
-      if (error.status > 0 && error.status < 500) refused.value = error.message
+      if (!(error instanceof ApiProblem)) refused.value = String(error)
+      else if (error.status > 0 && error.status < 500) refused.value = error.message
     }
   }
 

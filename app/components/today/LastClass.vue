@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { minutes } from '~~/core/plan/time-text'
+import type { today as todayService } from '~~/server/services/today'
+import { agoSaid, longDay } from '~/domain/days'
+
+/** What happened in the class before: how much of it ran, what was cut, who came. */
+defineProps<{ last: Awaited<ReturnType<typeof todayService>>['last'] | undefined; today: string }>()
+</script>
+
+<template>
+  <section aria-labelledby="last">
+    <div class="title">
+      <h2 id="last">Last class</h2>
+      <span v-if="last">{{ longDay(last.day) }}, {{ agoSaid(last.day, today) }}</span>
+    </div>
+    <dl v-if="last" class="last">
+      <dt>Was</dt>
+      <dd>{{ last.title }}</dd>
+      <dt>Ran</dt>
+      <dd>
+        {{ last.boards - last.cut.length }} of {{ last.boards }} boards whole, {{ minutes(last.ranMs) }} on
+        the floor
+      </dd>
+      <template v-if="last.cut.length">
+        <dt>Cut</dt>
+        <dd>
+          <span v-for="cut in last.cut" :key="cut.title" class="block"
+            >{{ cut.title }}:
+            <span class="text-brick-deep">{{
+              cut.ranMs ? `${minutes(cut.ranMs)} of ${minutes(cut.ms)}` : 'left out'
+            }}</span></span
+          >
+        </dd>
+      </template>
+      <dt>Came</dt>
+      <dd>{{ last.came.length }}, {{ last.late }} of them late</dd>
+    </dl>
+    <p v-else class="py-3 text-ash">Nothing was run yet. After the first class, what happened stands here.</p>
+    <NuxtLink to="/term" class="link mt-2 inline-block">All classes</NuxtLink>
+  </section>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  padding-bottom: 4px;
+  border-bottom: 2px solid var(--color-umber);
+}
+.title h2 {
+  font-size: 20px;
+}
+.title span {
+  font-size: 13px;
+  color: var(--color-ash);
+}
+.last {
+  display: grid;
+  grid-template-columns: 62px 1fr;
+}
+.last dt {
+  padding: 7px 0;
+  font: 660 15px/20px var(--font-serif);
+  color: var(--color-umber);
+  border-bottom: 1px solid var(--color-straw);
+}
+.last dd {
+  padding: 7px 0;
+  border-bottom: 1px solid var(--color-straw);
+}
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import type { RosterStudent } from '~~/server/services/roster'
+
+/** The roster by group: who missed the last class is underlined, who has a floor note is starred. */
+const props = defineProps<{ roster: RosterStudent[]; came: string[] | undefined }>()
+const library = useLibraryStore()
+const byGroup = computed(() =>
+  library.groups.map((group) => ({
+    group,
+    students: props.roster.filter(({ groupId }) => groupId === group.id),
+  })),
+)
+const expected = computed(() => byGroup.value.reduce((sum, { students }) => sum + students.length, 0))
+const missedLast = computed(() => {
+  const came = new Set(props.came ?? [])
+  return new Set(props.roster.filter(({ id }) => props.came && !came.has(id)).map(({ id }) => id))
+})
+</script>
+
+<template>
+  <section aria-labelledby="coming">
+    <div class="title">
+      <h2 id="coming">Who is coming</h2>
+      <span>{{ expected % 2 ? `${expected}, so one three` : `${expected}, all in pairs` }}</span>
+    </div>
+    <div v-for="{ group, students } in byGroup" :key="group.id" class="group">
+      <span
+        ><Sash :ranks="group.ranks" /> <b>{{ students.length }}</b></span
+      >
+      <p>
+        <template v-for="(student, i) in students" :key="student.id">
+          <NuxtLink :to="`/people/${student.id}`" :class="{ missed: missedLast.has(student.id) }">{{
+            student.name.split(' ')[0]
+          }}</NuxtLink><sup v-if="student.floorNote">*</sup
+          ><template v-if="i < students.length - 1">, </template>
+        </template>
+      </p>
+    </div>
+    <p v-if="came" class="text-13 mt-2 text-ash">
+      <span class="missed">underlined</span>: missed the last class
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  padding-bottom: 4px;
+  border-bottom: 2px solid var(--color-umber);
+}
+.title h2 {
+  font-size: 20px;
+}
+.title span {
+  font-size: 13px;
+  color: var(--color-ash);
+}
+.group {
+  display: grid;
+  grid-template-columns: 138px 1fr;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--color-straw);
+}
+.group a:hover {
+  color: var(--color-harbour);
+}
+.missed {
+  text-decoration: underline;
+  text-decoration-color: var(--color-brick);
+  text-decoration-thickness: 2px;
+  text-underline-offset: 3px;
+}
+sup {
+  color: var(--color-harbour);
+  font-weight: 700;
+}
+</style>
