@@ -41,6 +41,8 @@ async function takeAll(browser: Browser, url: string): Promise<void> {
   await shot(page, 'compose-turns')
   await page.goto('/people')
   await page.locator('[data-student]').first().waitFor()
+  await goToFirstBow(page)
+  await passTime(page, -9 * MINUTE)
   await registerMost(page)
   await page.goto('/floor')
   await page.getByTestId('floor').waitFor()

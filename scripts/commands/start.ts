@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { demoSignIns } from '../../demo/sign-ins'
 import { loadDemoIfEmpty } from '../../demo/load'
@@ -7,21 +7,40 @@ import { migrate } from '../../server/db/migrate'
 import { ensureBuild } from '../setup/build'
 import { RUN_DATABASE, runDir } from '../setup/folders'
 import { DATABASE_USER, ensureSchema, startDatabase, type PrivateDatabase } from '../setup/mariadb'
-import { onStop, runs } from '../setup/processes'
+import { end, onStop, runs } from '../setup/processes'
 import { startServer } from '../setup/server'
 
 const LOCK = join(runDir, 'start.json')
 const PREFERRED_PORT = 4747
 
-/** The copy that runs from this folder already, if any. */
-function otherCopy(): { pid: number; url?: string } | undefined {
-  if (!existsSync(LOCK)) return undefined
+interface Lock {
+  pid: number
+  url?: string
+  /** The application's own process, which a kill of the start command leaves running. */
+  server?: number
+}
+const SERVER_MARK = 'output/server/index.mjs'
+
+function lock(): Lock | undefined {
   try {
-    const kept = JSON.parse(readFileSync(LOCK, 'utf8')) as { pid: number; url?: string }
-    return runs(kept.pid, 'scripts/start') ? kept : undefined
+    return JSON.parse(readFileSync(LOCK, 'utf8')) as Lock
   } catch {
     return undefined
   }
+}
+
+/** The copy that runs from this folder already, if any; what a killed one left running is ended. */
+async function otherCopy(): Promise<Lock | undefined> {
+  const kept = lock()
+  if (!kept) return undefined
+  if (runs(kept.pid, 'scripts/start')) return kept
+  if (kept.server) await end(kept.server, SERVER_MARK)
+  return undefined
+}
+
+function wantedPort(): number {
+  const { PORT } = process.env
+  return PORT === undefined ? PREFERRED_PORT : Number(PORT) || 0
 }
 
 export async function connectTo(database: PrivateDatabase, schema: string) {
@@ -53,7 +72,7 @@ async function stopInOrder(parts: { stop(): Promise<void> }[]): Promise<void> {
 }
 
 export async function main(): Promise<void> {
-  const other = otherCopy()
+  const other = await otherCopy()
   if (other) {
     console.log(
       `Already running from this folder${other.url ? ` at ${other.url}` : ''} (process ${other.pid}).`,
@@ -80,10 +99,13 @@ export async function main(): Promise<void> {
       build,
       database,
       schema: RUN_DATABASE,
-      port: Number(process.env.PORT) || PREFERRED_PORT,
+      port: wantedPort(),
     })
     started.push(server)
-    writeFileSync(LOCK, JSON.stringify({ pid: process.pid, url: server.url }))
+    writeFileSync(
+      LOCK,
+      JSON.stringify({ pid: process.pid, url: server.url, server: server.child.pid } satisfies Lock),
+    )
     console.log(`\n  Golden Lintel is at  ${server.url}\n`)
     for (const { email, password, role } of demoSignIns)
       console.log(`  ${role.padEnd(11)} ${email}   ${password}`)

@@ -49,8 +49,9 @@ function setItem(id: string | undefined) {
 }
 /** An empty title is not kept: the board has its old name back. */
 function rename(event: Event) {
-  const field = event.target as HTMLInputElement
-  if (field.value.trim()) set({ title: field.value.trim() })
+  const field = event.target as HTMLTextAreaElement
+  const title = field.value.replace(/\s+/g, ' ').trim()
+  if (title) set({ title })
   else field.value = block.value?.title ?? ''
 }
 function setNotes(event: Event) {
@@ -80,13 +81,15 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         </select>
         <span class="ml-auto text-13 font-semibold tracking-tight whitespace-nowrap">{{ span }}</span>
       </div>
-      <input
+      <textarea
         id="board-title"
         class="title"
+        rows="1"
         :value="block.title"
         aria-label="Title"
         maxlength="200"
         @change="rename"
+        @keydown.enter.prevent="($event.target as HTMLElement).blur()"
       />
       <div class="modes" role="group" aria-label="How the class shares the floor">
         <button
@@ -227,9 +230,11 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
   width: calc(100% + 8px);
   margin: 2px -5px 6px;
   padding: 0 4px;
-  font: 660 20px/28px var(--font-serif);
+  font: 660 20px/26px var(--font-serif);
   color: var(--color-umber);
   background: transparent;
+  resize: none;
+  field-sizing: content;
   border: 1px solid transparent;
   border-radius: 3px;
 }

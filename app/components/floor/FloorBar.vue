@@ -7,7 +7,7 @@ import { wallTime } from '~/domain/wall-time'
 const store = useClassStore()
 const clock = useClock()
 const { width } = useWindowSize()
-const BAR = computed(() => (width.value < 760 ? Math.max(200, width.value - 40) : 684))
+const BAR = computed(() => (width.value < 760 ? Math.max(200, width.value - 64) : 684))
 const planned = computed(() => (store.plan?.lengthMin ?? 60) * 60_000)
 const x = (ms: number) => 6 + (ms / planned.value) * BAR.value
 

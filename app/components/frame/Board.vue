@@ -95,6 +95,7 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
 .board {
   position: relative;
   margin-bottom: 3px;
+  scroll-margin-top: 40px;
   cursor: pointer;
   outline: none;
 }

@@ -124,7 +124,7 @@ const narrow = computed(() => props.plan.groups.length > 4)
           <span v-if="board.block.mode === 'layers' && piece.h > 50" class="how layer">
             {{ doseLine(track) }}
           </span>
-          <span v-else-if="board.block.mode === 'oneCount' && piece.h > 38" class="how">
+          <span v-else-if="board.block.mode === 'oneCount' && piece.h > (narrow ? 56 : 38)" class="how">
             {{ library.layerName(track?.technique, track?.layer ?? 1) }}
           </span>
         </div>

@@ -53,17 +53,17 @@ function scrollTo(id: string) {
 
 <template>
   <section class="frame" aria-label="The class" :style="{ '--columns': plan.groups.length }">
-    <div class="heads">
-      <span class="corner">clock</span>
-      <div class="groups">
-        <span v-for="group in plan.groups" :key="group.id" class="group" :title="group.name">
-          <Sash :ranks="group.ranks" fill class="min-w-0 flex-1" />
-          <em>{{ group.headcount }}</em>
-        </span>
-      </div>
-      <span class="corner load">load <i>8</i></span>
-    </div>
     <div ref="scroller" class="scroll">
+      <div class="heads">
+        <span class="corner">clock</span>
+        <div class="groups">
+          <span v-for="group in plan.groups" :key="group.id" class="group" :title="group.name">
+            <Sash :ranks="group.ranks" fill class="min-w-0 flex-1" />
+            <em>{{ group.headcount }}</em>
+          </span>
+        </div>
+        <span class="corner load">load <i>8</i></span>
+      </div>
       <div class="canvas" :style="{ minHeight: `${Math.max(geometry.height, postY) + 30}px` }">
         <ClockRuler :geometry="geometry" :start="start" :total-ms="timeline.totalMs" />
         <div class="boards">
@@ -140,13 +140,14 @@ function scrollTo(id: string) {
   padding: 0 8px 0 0;
 }
 .heads {
+  position: sticky;
+  top: 0;
   height: 30px;
-  flex: none;
   align-items: center;
+  background: var(--color-plaster);
   border-bottom: 1px solid #b9a98d;
   box-shadow: 0 2px 3px -1px rgba(74, 56, 43, 0.15);
-  z-index: 3;
-  padding-right: 23px;
+  z-index: 6;
 }
 .corner {
   padding-left: 14px;
