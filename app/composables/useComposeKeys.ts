@@ -6,6 +6,8 @@ interface Acts {
   find(): void
   keys(): void
   floor(): void
+  /** Lets go of the board, so that the bench shows the class itself. */
+  settings(): void
 }
 
 const FIGURE = 'input[inputmode], select, input[type=checkbox]'
@@ -59,6 +61,7 @@ export function useComposeKeys(acts: Acts): void {
     a: () => store.add(newBlock('drill', 'New board')),
     w: () => store.add(newBlock('water', 'Water')),
     Enter: toBench,
+    Escape: acts.settings,
     '[': () => dose((d) => nudgeSets(d, -1)),
     ']': () => dose((d) => nudgeSets(d, 1)),
     '{': () => dose((d) => nudgeReps(d, -1)),

@@ -20,8 +20,13 @@ export interface ClassData extends ClassSummary {
 }
 
 const RETRY_MS = 3000
+const REFRESH_MS = 4000
 /** A class begun within this time of its hour is meant to end at its hour. */
 const NEAR_ITS_HOUR_MS = 60 * 60_000
+
+function eachOnce<E extends { id: string }>(events: E[]): E[] {
+  return [...new Map(events.map((event) => [event.id, event])).values()]
+}
 
 /**
  * One class as it is run and registered. Everything that happens is an event: written to the device first, shown at once,
@@ -72,12 +77,30 @@ export const useClassStore = defineStore('class', () => {
 
   /** What the server has not seen yet stands beside what it has, each event once. */
   function withUnsent(fresh: ClassData, waiting: Unsent[]): ClassData {
-    const known = new Set([...fresh.events, ...fresh.marks].map(({ id }) => id))
-    const news = waiting.filter(({ id }) => !known.has(id))
     return {
       ...fresh,
-      events: [...fresh.events, ...news.flatMap(({ run: event }) => event ?? [])],
-      marks: [...fresh.marks, ...news.flatMap(({ presence }) => presence ?? [])],
+      events: eachOnce([...fresh.events, ...waiting.flatMap(({ run: event }) => event ?? [])]),
+      marks: eachOnce([...fresh.marks, ...waiting.flatMap(({ presence }) => presence ?? [])]),
+    }
+  }
+
+  /** Takes in what other devices saw: the register at the door, the floor on the stand. Events are only ever added. */
+  async function refresh() {
+    const { value } = data
+    if (!value || document.hidden) return
+    try {
+      const fresh = await api<ClassData>(`/api/classes/${value.id}`)
+      const here = data.value
+      if (here?.id !== fresh.id) return
+      data.value = {
+        ...fresh,
+        events: eachOnce([...fresh.events, ...here.events]),
+        marks: eachOnce([...fresh.marks, ...here.marks]),
+      }
+      await keepClass(fresh)
+    } catch (error) {
+      // Out of reach: what the device knows stands until the next time.
+      if (!(error instanceof ApiProblem)) throw error
     }
   }
 
@@ -143,6 +166,7 @@ export const useClassStore = defineStore('class', () => {
   useIntervalFn(() => {
     if (unsent.value > 0) void send()
   }, RETRY_MS)
+  useIntervalFn(() => void refresh(), REFRESH_MS)
 
   return {
     data,

@@ -218,6 +218,28 @@ test('a plan is begun blank from the list of plans, with an empty frame that say
   await kept(page)
 })
 
+test('with no board chosen the bench shows the class: hour, length, sides, heads', async ({ page }) => {
+  await board(page, 'falls').click()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('heading', { name: 'The class' })).toBeVisible()
+  await page.getByLabel('Minutes', { exact: true }).fill('80')
+  await expect(bar(page)).toContainText('2:36 spare')
+  await page.getByLabel('First bow').fill('19:00')
+  await expect(bar(page)).toContainText('bow at 20:17:24')
+  await page.getByRole('button', { name: 'Between: less' }).click()
+  await expect(bar(page)).toContainText('3:56 spare')
+  await page.getByLabel('Minutes', { exact: true }).fill('500')
+  await expect(page.getByRole('alert')).toHaveText('Minutes must be a whole number from 5 to 240.')
+  await page.getByLabel('Heads', { exact: true }).first().fill('12')
+  await expect(page.getByRole('region', { name: 'The class' })).toContainText('12')
+  await page.getByRole('radio', { name: 'Left first' }).click()
+  await board(page, 'kicks').click()
+  await expect(sum(page)).toContainText('60 reps each: 30 right, 30 left')
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
+  await expect(bar(page)).toContainText('2:24 over')
+  await kept(page)
+})
+
 test('keys are listed by ?', async ({ page }) => {
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog')).toContainText('split by group, join again')

@@ -58,6 +58,15 @@ test('a reload finds the register as it was tapped', async () => {
   await expect(row('Lotte Varga')).toContainText('excused')
 })
 
+test('a tap on one device is seen on another', async ({ browser }) => {
+  const other = await browser.newPage()
+  await signIn(other, 1)
+  await other.goto('/people')
+  await other.getByRole('button', { name: 'Maren Achter: here' }).click()
+  await expect(cell('Maren Achter', 'here')).toHaveAttribute('aria-pressed', 'true', { timeout: 10_000 })
+  await other.close()
+})
+
 test('on a phone the floor starts, and its keys are large enough for a thumb', async () => {
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto('/floor')

@@ -199,12 +199,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         <button type="button" class="btn" @click="store.remove(block.id)"><kbd>Del</kbd> remove</button>
       </section>
     </template>
-    <div v-else class="pt-10 text-center text-ash">
-      <h2 class="text-20">No board chosen</h2>
-      <p class="mt-2">
-        Choose a board on the frame to see its dose and its sum, or press <kbd>A</kbd> to add one.
-      </p>
-    </div>
+    <PlanSettings v-else-if="store.plan" />
   </aside>
 </template>
 

@@ -16,7 +16,7 @@ const overhangs = computed(() => timeline.value.spareMs < 0)
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const { y: scrolled } = useScroll(scroller)
 const { height: seen } = useElementSize(scroller)
-const below = computed(() => geometry.value.boards.filter(({ y }) => y > scrolled.value + seen.value - 14))
+const below = computed(() => geometry.value.boards.filter(({ y }) => y > scrolled.value + seen.value - 50))
 const above = computed(() => geometry.value.boards.filter(({ y, h }) => y + h < scrolled.value + 10))
 const strip = computed(() => (below.value.length ? below.value : above.value))
 

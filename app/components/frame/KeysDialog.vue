@@ -8,6 +8,7 @@ const KEYS = [
   ['A', 'add a board here'],
   ['W', 'water here'],
   ['Enter', 'to the bench'],
+  ['Esc', 'the class itself: hour, length, groups'],
   ['[ ]', 'one set or round fewer, more'],
   ['{ }', 'one rep fewer, more'],
   ['Alt ↑ ↓', 'move the board'],

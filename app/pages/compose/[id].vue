@@ -27,6 +27,7 @@ useComposeKeys({
   find: () => shelf.value?.focus(),
   keys: () => (keysOpen.value = true),
   floor: toFloor,
+  settings: () => (store.selected = undefined),
 })
 
 async function toFloor() {
@@ -77,6 +78,14 @@ const dated = computed(() => {
             <span class="text-13 whitespace-nowrap text-ash">{{ dated }}</span>
             <SaveState class="truncate" />
             <span class="flex-1" />
+            <button
+              type="button"
+              class="btn"
+              :aria-pressed="!store.selected"
+              @click="store.selected = undefined"
+            >
+              Class <kbd>Esc</kbd>
+            </button>
             <button type="button" class="btn" :disabled="!store.canUndo" @click="store.undo()">
               Undo <kbd>Ctrl Z</kbd>
             </button>

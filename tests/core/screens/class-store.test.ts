@@ -118,7 +118,7 @@ describe('what happens on the floor', () => {
     expect(store.run?.position).toBe(20_000)
     server.mockReset()
     server.mockResolvedValue({ state: 'running' })
-    retries.forEach((retry) => retry())
+    retries[0]?.()
     await settle()
     expect(sent()).toHaveLength(1)
     expect(sent()[0]).toMatchObject({
@@ -172,6 +172,44 @@ describe('what happens on the floor', () => {
     server.mockReset()
     server.mockImplementation(gone)
     await expect(useClassStore().open('other')).rejects.toThrow('cannot be reached')
+  })
+})
+
+describe('another device', () => {
+  it('is heard: its taps come in, and what this one holds is not lost to them', async () => {
+    vi.stubGlobal('document', { hidden: false })
+    const store = await opened()
+    server.mockImplementation(gone)
+    const start = store.act('start')
+    await settle()
+    const theirs = {
+      id: '00000000-0000-4000-8000-0000000000aa',
+      kind: 'here' as const,
+      student: SAM,
+      at: START,
+    }
+    server.mockReset()
+    server.mockResolvedValueOnce(data({ marks: [theirs] }))
+    retries[1]?.()
+    await settle()
+    expect(store.register.get(SAM)?.state).toBe('here')
+    expect(store.data?.events.map(({ id }) => id)).toEqual([start])
+    vi.unstubAllGlobals()
+  })
+
+  it('is not asked for while the page is hidden, and its silence changes nothing', async () => {
+    vi.stubGlobal('document', { hidden: true })
+    const store = await opened()
+    server.mockReset()
+    retries[1]?.()
+    await settle()
+    expect(server).not.toHaveBeenCalled()
+    vi.stubGlobal('document', { hidden: false })
+    server.mockImplementation(gone)
+    retries[1]?.()
+    await settle()
+    expect(store.data?.id).toBe('c')
+    vi.unstubAllGlobals()
   })
 })
 

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import type { Group, Plan } from '~~/core'
+
+/** The frame itself: when the class begins, how long it is, and for how many. Shown while no board is chosen. */
+const store = usePlanStore()
+const plan = computed(() => store.plan!)
+
+function set(values: Partial<Plan>, touch?: string) {
+  store.change({ ...plan.value, ...values }, { touch: touch && `plan.${touch}` })
+}
+function setGroup(index: number, values: Partial<Group>, touch: string) {
+  const groups = plan.value.groups.map((group, g) => (g === index ? { ...group, ...values } : group))
+  set({ groups }, `groups.${index}.${touch}`)
+}
+/** Text that may be left out: empty, the plan has no such field. */
+function setText(field: 'theme' | 'notes' | 'start' | 'date', event: Event) {
+  const { [field]: _had, ...rest } = plan.value
+  const text = (event.target as HTMLInputElement).value
+  store.change(text ? { ...rest, [field]: text } : rest, { touch: `plan.${field}` })
+}
+const firstSides = [
+  { value: 'R' as const, name: 'Right first' },
+  { value: 'L' as const, name: 'Left first' },
+]
+</script>
+
+<template>
+  <div>
+    <h2 class="text-20 leading-[26px]">The class</h2>
+    <p class="mb-2 text-13 text-ash">No board is chosen: this is the frame they stand in.</p>
+    <div class="row">
+      <label for="plan-date">Day</label>
+      <input id="plan-date" class="field" type="date" :value="plan.date" @change="setText('date', $event)" />
+    </div>
+    <div class="row">
+      <label for="plan-start">First bow</label>
+      <input
+        id="plan-start"
+        class="field"
+        type="time"
+        :value="plan.start"
+        @change="setText('start', $event)"
+      />
+    </div>
+    <Stepper
+      label="Minutes"
+      :model-value="plan.lengthMin"
+      :min="5"
+      :max="240"
+      :step="5"
+      @update:model-value="set({ lengthMin: $event }, 'length')"
+    />
+    <Stepper
+      label="Between"
+      :model-value="plan.transitionSec"
+      :max="300"
+      :step="5"
+      unit="s"
+      @update:model-value="set({ transitionSec: $event }, 'transition')"
+    />
+    <Choice
+      label="Sides"
+      :model-value="plan.firstSide"
+      :options="firstSides"
+      @update:model-value="set({ firstSide: $event })"
+    />
+    <h3 class="mt-3 mb-1">Groups</h3>
+    <div v-for="(group, g) in plan.groups" :key="group.id" class="group">
+      <Sash :ranks="group.ranks" />
+      <Stepper
+        label="Heads"
+        :model-value="group.headcount"
+        :max="999"
+        @update:model-value="setGroup(g, { headcount: $event }, 'heads')"
+      />
+      <Stepper
+        label="Pace"
+        :model-value="group.pace"
+        :min="0.5"
+        :max="2"
+        :step="0.1"
+        unit="×"
+        @update:model-value="setGroup(g, { pace: $event }, 'pace')"
+      />
+    </div>
+    <p class="text-13 text-ash">Pace 1.2 is a fifth slower at own-pace work.</p>
+    <label class="mt-2 block" for="plan-theme">Theme</label>
+    <input
+      id="plan-theme"
+      class="field"
+      maxlength="500"
+      :value="plan.theme"
+      @change="setText('theme', $event)"
+    />
+    <label class="mt-2 block" for="plan-notes">Notes</label>
+    <textarea
+      id="plan-notes"
+      class="field h-auto py-1"
+      rows="3"
+      :value="plan.notes"
+      @change="setText('notes', $event)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 84px 1fr;
+  align-items: center;
+  column-gap: 4px;
+  min-height: 30px;
+}
+.group {
+  padding: 4px 0;
+  border-bottom: 1px solid #e7decd;
+}
+</style>
