@@ -8,6 +8,8 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   ssr: false,
   telemetry: false,
+  // This Nuxt's development server finds no entry for a browser-rendered application without it.
+  $development: { experimental: { viteEnvironmentApi: true } },
   devtools: { enabled: false },
   modules: ['@pinia/nuxt', '@vueuse/nuxt', 'nuxt-auth-utils'],
   buildDir: process.env.LINTEL_NUXT_DIR ?? '.nuxt',
@@ -37,11 +39,32 @@ export default defineNuxtConfig({
   nitro: {
     output: { dir: process.env.LINTEL_OUTPUT_DIR ?? '.output' },
     errorHandler: '~~/server/http/error-handler.ts',
+    esbuild: { options: { target: 'es2022' } },
     typescript: { strict: true },
   },
   typescript: {
     strict: true,
-    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true }, include: ['../tests/core/screens/*.ts'] },
+    tsConfig: {
+      compilerOptions: { noUncheckedIndexedAccess: true },
+      include: ['../tests/core/screens/*.ts'],
+    },
   },
-  vite: { plugins: [tailwindcss()], build: { target: 'es2022' } },
+  vite: {
+    plugins: [tailwindcss()],
+    build: { target: 'es2022' },
+    // Known beforehand, so that the development server does not reload the page when it meets them.
+    optimizeDeps: {
+      include: [
+        '@headlessui/vue',
+        '@heroicons/vue/20/solid',
+        'chart.js',
+        'date-fns',
+        'idb',
+        'vue-chartjs',
+        'vue-draggable-plus',
+        'vue-sonner',
+        'zod',
+      ],
+    },
+  },
 })

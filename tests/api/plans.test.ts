@@ -80,6 +80,14 @@ describe('plans', () => {
     expect((await head.post('/api/plans', '{"plan": ')).status).toBeLessThan(500)
   })
 
+  it('are not taken when they are larger than any plan', async () => {
+    const notes = 'x'.repeat(3 * 1024 * 1024)
+    expect(await head.post('/api/plans', { plan: planDocument({ notes }) })).toMatchObject({
+      status: 413,
+      body: { code: 'too-large' },
+    })
+  })
+
   it('that are not there are not found', async () => {
     expect(await head.get(`/api/plans/${crypto.randomUUID()}`)).toMatchObject({
       status: 404,

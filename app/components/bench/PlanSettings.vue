@@ -28,11 +28,11 @@ const firstSides = [
   <div>
     <h2 class="text-20 leading-[26px]">The class</h2>
     <p class="mb-2 text-13 text-ash">No board is chosen: this is the frame they stand in.</p>
-    <div class="row">
+    <div class="line">
       <label for="plan-date">Day</label>
       <input id="plan-date" class="field" type="date" :value="plan.date" @change="setText('date', $event)" />
     </div>
-    <div class="row">
+    <div class="line">
       <label for="plan-start">First bow</label>
       <input
         id="plan-start"
@@ -104,7 +104,7 @@ const firstSides = [
 </template>
 
 <style scoped>
-.row {
+.line {
   display: grid;
   grid-template-columns: 84px 1fr;
   align-items: center;
