@@ -84,7 +84,7 @@ const dated = computed(() => {
               :aria-pressed="!store.selected"
               @click="store.selected = undefined"
             >
-              Class <kbd>Esc</kbd>
+              Class
             </button>
             <button type="button" class="btn" :disabled="!store.canUndo" @click="store.undo()">
               Undo <kbd>Ctrl Z</kbd>
