@@ -167,11 +167,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 
       <div class="columns">
         <WhoIsComing :roster="data.roster" :came="last?.came" />
-        <section aria-labelledby="notes">
-          <div class="title">
-            <h2 id="notes">The floor must know</h2>
-            <span>{{ notes.length || 'no' }} notes</span>
-          </div>
+        <TodayColumn name="The floor must know" :figure="`${notes.length || 'no'} notes`">
           <p v-for="student in notes" :key="student.id" class="note">
             <b>{{ student.name.split(' ')[0] }}</b> {{ student.floorNote }}
           </p>
@@ -179,7 +175,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
             Under-18s train with two adults in sight. Limits are the club’s, with its governing body and
             insurer.
           </p>
-        </section>
+        </TodayColumn>
         <LastClass :last="last" :today="data.today" />
       </div>
     </template>
@@ -263,20 +259,6 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 30px;
   margin-top: 24px;
-}
-.title {
-  display: flex;
-  align-items: baseline;
-  justify-content: space-between;
-  padding-bottom: 4px;
-  border-bottom: 2px solid var(--color-umber);
-}
-.title h2 {
-  font-size: 20px;
-}
-.title span {
-  font-size: 13px;
-  color: var(--color-ash);
 }
 .note {
   padding: 7px 0 7px 12px;

@@ -8,11 +8,10 @@ defineProps<{ last: Awaited<ReturnType<typeof todayService>>['last'] | undefined
 </script>
 
 <template>
-  <section aria-labelledby="last">
-    <div class="title">
-      <h2 id="last">Last class</h2>
-      <span v-if="last">{{ longDay(last.day) }}, {{ agoSaid(last.day, today) }}</span>
-    </div>
+  <TodayColumn
+    name="Last class"
+    :figure="last ? `${longDay(last.day)}, ${agoSaid(last.day, today)}` : undefined"
+  >
     <dl v-if="last" class="last">
       <dt>Was</dt>
       <dd>{{ last.title }}</dd>
@@ -37,24 +36,10 @@ defineProps<{ last: Awaited<ReturnType<typeof todayService>>['last'] | undefined
     </dl>
     <p v-else class="py-3 text-ash">Nothing was run yet. After the first class, what happened stands here.</p>
     <NuxtLink to="/term" class="link mt-2 inline-block">All classes</NuxtLink>
-  </section>
+  </TodayColumn>
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  align-items: baseline;
-  justify-content: space-between;
-  padding-bottom: 4px;
-  border-bottom: 2px solid var(--color-umber);
-}
-.title h2 {
-  font-size: 20px;
-}
-.title span {
-  font-size: 13px;
-  color: var(--color-ash);
-}
 .last {
   display: grid;
   grid-template-columns: 62px 1fr;

@@ -18,11 +18,10 @@ const missedLast = computed(() => {
 </script>
 
 <template>
-  <section aria-labelledby="coming">
-    <div class="title">
-      <h2 id="coming">Who is coming</h2>
-      <span>{{ expected % 2 ? `${expected}, so one three` : `${expected}, all in pairs` }}</span>
-    </div>
+  <TodayColumn
+    name="Who is coming"
+    :figure="expected % 2 ? `${expected}, so one three` : `${expected}, all in pairs`"
+  >
     <div v-for="{ group, students } in byGroup" :key="group.id" class="group">
       <span
         ><Sash :ranks="group.ranks" /> <b>{{ students.length }}</b></span
@@ -39,24 +38,10 @@ const missedLast = computed(() => {
     <p v-if="came" class="text-13 mt-2 text-ash">
       <span class="missed">underlined</span>: missed the last class
     </p>
-  </section>
+  </TodayColumn>
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  align-items: baseline;
-  justify-content: space-between;
-  padding-bottom: 4px;
-  border-bottom: 2px solid var(--color-umber);
-}
-.title h2 {
-  font-size: 20px;
-}
-.title span {
-  font-size: 13px;
-  color: var(--color-ash);
-}
 .group {
   display: grid;
   grid-template-columns: 138px 1fr;
