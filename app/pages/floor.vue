@@ -104,7 +104,7 @@ const nextAt = computed(() =>
         <p v-else>What each practised is in the ledger.</p>
         <p class="mt-4"><NuxtLink to="/people">See what each practised</NuxtLink></p>
       </section>
-      <main v-else class="stage">
+      <main v-else class="stage" :class="{ many: plan.groups.length > 4 }">
         <div class="say">
           <span v-if="shown.placed" class="tag">{{ PHASES[shown.placed.block.phase].mark }}</span>
           <h1>{{ shown.placed?.block.title ?? 'The plan is done' }}</h1>
@@ -131,6 +131,7 @@ const nextAt = computed(() =>
             :group="group"
             :now="shown.groups[g]"
             :left-ms="shown.leftMs"
+            :tight="plan.groups.length > 4"
           />
         </div>
         <p class="next">
@@ -259,7 +260,27 @@ const nextAt = computed(() =>
   margin-left: auto;
   color: var(--color-hall-brick);
 }
+/* Five groups and more stand in two rows: the clock makes room. */
+.many .groups {
+  flex: none;
+  min-height: 258px;
+}
+.many .middle :deep(.clock) {
+  font-size: min(25vw, 34vh);
+}
+.many .middle :deep(.clock.long) {
+  font-size: min(19vw, 31vh);
+}
 @media (max-width: 760px) {
+  .many .groups {
+    min-height: 0;
+  }
+  .many .middle :deep(.clock) {
+    font-size: 42vw;
+  }
+  .many .middle :deep(.clock.long) {
+    font-size: 33vw;
+  }
   .hall {
     border: 0;
   }

@@ -54,7 +54,7 @@ const MOST_PEGS = 20
 }
 h2 {
   flex: 1;
-  font: 800 min(72px, 6.2vw) / 1 var(--font-sans);
+  font: 800 min(64px, 5.2vw) / 1.1 var(--font-sans);
   color: inherit;
   white-space: nowrap;
 }

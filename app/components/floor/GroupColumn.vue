@@ -4,7 +4,7 @@ import type { GroupNow } from '~~/core/floor/now'
 import { minutes } from '~~/core/plan/time-text'
 
 /** What one group does now: its technique and layer, whom to mind, and the one thing to say. */
-const props = defineProps<{ group: Group; now: GroupNow | undefined; leftMs: number }>()
+const props = defineProps<{ group: Group; now: GroupNow | undefined; leftMs: number; tight?: boolean }>()
 const store = useClassStore()
 const library = useLibraryStore()
 
@@ -35,7 +35,7 @@ const point = computed(() => {
 </script>
 
 <template>
-  <article class="column" :class="{ waiting }" :aria-label="group.name">
+  <article class="column" :class="{ waiting, tight }" :aria-label="group.name">
     <div class="sash-row">
       <Sash :ranks="group.ranks" tall fill class="wide" />
       <Sash :ranks="group.ranks" stack class="narrow" />
@@ -116,6 +116,31 @@ h3 {
 }
 .waiting h3 {
   color: var(--color-hall-brick);
+}
+.tight .text {
+  padding: 3px 12px 4px;
+}
+.tight h3,
+.tight .layer,
+.tight .point {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 22px;
+  line-height: 25px;
+}
+.tight .note {
+  display: none;
+}
+.tight .point {
+  padding: 0;
+}
+.tight .sash-row :deep(.tall) {
+  height: 30px;
+  line-height: 27px;
+}
+.tight .count {
+  line-height: 30px;
 }
 @media (max-width: 760px) {
   .column {
