@@ -261,26 +261,19 @@ const nextAt = computed(() =>
   color: var(--color-hall-brick);
 }
 /* Five groups and more stand in two rows: the clock makes room. */
-.many .groups {
-  flex: none;
-  min-height: 258px;
-}
-.many .middle :deep(.clock) {
-  font-size: min(25vw, 34vh);
-}
-.many .middle :deep(.clock.long) {
-  font-size: min(19vw, 31vh);
-}
-@media (max-width: 760px) {
+@media (min-width: 761px) {
   .many .groups {
-    min-height: 0;
+    flex: none;
+    min-height: 258px;
   }
   .many .middle :deep(.clock) {
-    font-size: 42vw;
+    font-size: min(25vw, 34vh);
   }
   .many .middle :deep(.clock.long) {
-    font-size: 33vw;
+    font-size: min(19vw, 31vh);
   }
+}
+@media (max-width: 760px) {
   .hall {
     border: 0;
   }
