@@ -20,6 +20,11 @@ interface Asked {
 
 const OFFLINE = 'The server cannot be reached. Nothing is lost; it is tried again.'
 
+/** What went wrong, as a sentence for the screen. */
+export function saidBy(error: unknown): string {
+  return error instanceof Error ? error.message : String(error)
+}
+
 /** Calls the application's own API; a refusal is an `ApiProblem`, status 0 when the network is gone. */
 export async function api<T>(
   path: string,

@@ -34,7 +34,7 @@ onMounted(async () => {
     if (id) await store.open(id)
     else store.data = undefined
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = saidBy(error)
   } finally {
     loading.value = false
   }

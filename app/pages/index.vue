@@ -22,7 +22,7 @@ async function load() {
     data.value = fresh
     wanted.value = { day: fresh.today, startTime: library.club?.startTime ?? '18:30' }
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = saidBy(error)
   }
 }
 const wanted = ref({ day: '', startTime: '' })
@@ -67,7 +67,7 @@ async function begin(makePlan: () => Promise<string>) {
       })
     await navigateTo(`/compose/${planId}`)
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = saidBy(error)
   } finally {
     busy.value = false
   }

@@ -23,7 +23,7 @@ async function signIn() {
     await refreshSession()
     await navigateTo(destination())
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = saidBy(error)
   } finally {
     busy.value = false
   }

@@ -9,7 +9,7 @@ onMounted(async () => {
   try {
     classes.value = await api<ClassSummary[]>('/api/classes')
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = saidBy(error)
   }
 })
 const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } as const

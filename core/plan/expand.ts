@@ -1,5 +1,5 @@
 import { cuesOf, type Cue } from './cues'
-import { Tally, type Practice } from './practice'
+import { Tally, type KnownFigures, type Practice } from './practice'
 import type { Plan } from './schema'
 import { layPlan, type Timeline } from './timeline'
 import { toSec } from './units'
@@ -51,7 +51,7 @@ export function tallyGroups(plan: Plan, timeline: Timeline): Tally[] {
   const tallies = plan.groups.map(() => new Tally())
   const gaps = Math.max(0, timeline.blocks.length - 1) * timeline.transitionMs
   for (const { lanes } of timeline.blocks) {
-    const known = new Map()
+    const known: KnownFigures = new Map()
     lanes.forEach((lane, g) => tallies[g]?.addWhole(lane, known))
   }
   for (const tally of tallies) tally.times.transition += gaps

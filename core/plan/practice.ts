@@ -129,6 +129,9 @@ interface Figures {
   rows: Row[]
 }
 
+/** Figures worked out already, by the list of spans they are of. */
+export type KnownFigures = Map<Span[], Figures>
+
 const NO_LAYER = 0
 
 function figuresOf(spans: Span[], at: number, part: Part): Figures {
@@ -185,7 +188,7 @@ export class Tally {
   }
 
   /** Adds a group's whole stretches; the figures of spans that groups share are worked out once. */
-  addWhole(lane: Stretch[], known: Map<Span[], Figures>): void {
+  addWhole(lane: Stretch[], known: KnownFigures): void {
     for (const stretch of lane) {
       const { spans, technique } = stretch
       const only = spans[0]

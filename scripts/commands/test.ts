@@ -103,7 +103,7 @@ export async function main(args: string[]): Promise<void> {
     rmSync(reports, { recursive: true, force: true })
   }
   onStop(clear)
-  prepareNuxt()
+  prepareNuxt(true)
   const results: [Layer, Tally][] = []
   try {
     for (const layer of wanted) {

@@ -23,9 +23,9 @@ function sourceStamp(): string {
   return hash.digest('hex').slice(0, 16)
 }
 
-/** Generated types, which the build and the checks read. */
-export function prepareNuxt(): void {
-  if (existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) return
+/** Generated types, which the build and the checks read; `anew` where a component may have come since. */
+export function prepareNuxt(anew = false): void {
+  if (!anew && existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) return
   nuxt(['prepare'], {})
 }
 

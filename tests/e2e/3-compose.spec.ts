@@ -156,16 +156,26 @@ test('the shelf: find, see what it would do, place it with Enter', async ({ page
   await kept(page)
 })
 
-test('a board is dragged to another place', async ({ page }) => {
-  const before = await order(page)
-  const from = (await board(page, 'circles').boundingBox())!
-  const to = (await board(page, 'falls').boundingBox())!
+/** Takes a board by its middle and lets it go over another: near its lower edge going down, its upper going up. */
+async function drag(page: Page, id: string, over: string) {
+  const from = (await board(page, id).boundingBox())!
+  const to = (await board(page, over).boundingBox())!
+  const [enter, rest] = to.y > from.y ? [to.y + 4, to.y + to.height - 3] : [to.y + to.height - 4, to.y + 3]
   await page.mouse.move(from.x + 200, from.y + from.height / 2)
   await page.mouse.down()
-  await page.mouse.move(to.x + 200, to.y + 4, { steps: 6 })
-  await page.mouse.move(to.x + 200, to.y + to.height - 3, { steps: 8 })
+  await page.mouse.move(to.x + 200, enter, { steps: 6 })
+  await page.mouse.move(to.x + 200, rest, { steps: 8 })
   await page.mouse.up()
+}
+
+test('a board is dragged to another place, down and up, each one step of undo', async ({ page }) => {
+  const before = await order(page)
+  await drag(page, 'circles', 'falls')
   await expect.poll(() => titles(page)).toContain('run falls circles')
+  await page.keyboard.press('Control+z')
+  expect(await order(page)).toEqual(before)
+  await drag(page, 'falls', 'run')
+  await expect.poll(() => titles(page)).toContain('line-up falls run circles')
   await page.keyboard.press('Control+z')
   expect(await order(page)).toEqual(before)
   await kept(page)

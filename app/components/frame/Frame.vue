@@ -2,7 +2,7 @@
 import { VueDraggable } from 'vue-draggable-plus'
 import { PHASES } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/plan/time-text'
-import { frameGeometry, type PlacedBoard } from '~/domain/frame-geometry'
+import { frameGeometry } from '~/domain/frame-geometry'
 
 /** The class under the beam: time down the page, a column a group, boards laid across or cut, load at the right. */
 const store = usePlanStore()
@@ -20,21 +20,11 @@ const below = computed(() => geometry.value.boards.filter(({ y }) => y > scrolle
 const above = computed(() => geometry.value.boards.filter(({ y, h }) => y + h < scrolled.value + 10))
 const strip = computed(() => (below.value.length ? below.value : above.value))
 
-/** The list that dragging reorders; the plan takes the new order as one step. */
-const order = computed({
-  get: () => geometry.value.boards,
-  set: (boards: PlacedBoard[]) => {
-    const moved = boards.findIndex(({ block }, i) => block.id !== plan.value.blocks[i]?.id)
-    if (moved < 0) return
-    const here = boards[moved]?.block.id ?? ''
-    const wasHere = plan.value.blocks[moved]?.id ?? ''
-    // Dragged up, the board that stands here now was moved; dragged down, the one that stood here.
-    const downTo = boards.findIndex(({ block }) => block.id === wasHere)
-    const from = plan.value.blocks.findIndex(({ id }) => id === here)
-    if (from - moved > downTo - moved || downTo - moved === 1) store.move(here, moved)
-    else store.move(wasHere, downTo)
-  },
-})
+/** A board was dragged: the plan takes the move as one step, and the frame follows the plan. */
+function dragged({ oldIndex, newIndex }: { oldIndex?: number; newIndex?: number }) {
+  const id = plan.value.blocks[oldIndex ?? -1]?.id
+  if (id !== undefined && newIndex !== undefined) store.move(id, newIndex)
+}
 
 watch(
   () => store.selected,
@@ -69,12 +59,13 @@ function scrollTo(id: string) {
         <div class="boards">
           <div class="grounds" aria-hidden="true"><i v-for="group in plan.groups" :key="group.id" /></div>
           <VueDraggable
-            v-model="order"
+            :model-value="geometry.boards"
             :animation="160"
             role="listbox"
             aria-label="Boards"
             data-boards
             class="relative"
+            @update="dragged"
             @start="(event) => (store.selected = event.data.block.id)"
           >
             <Board

@@ -15,7 +15,7 @@ onMounted(async () => {
     await store.open(String(route.params.id))
     store.selected = store.plan?.blocks[0]?.id
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = saidBy(error)
   }
 })
 onBeforeRouteLeave(() => store.flush())

@@ -24,7 +24,7 @@ async function load() {
     )
     plans.value = await api<ListedPlan[]>('/api/plans')
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = saidBy(error)
   }
 }
 const headcounts = ref<Record<string, number>>({})

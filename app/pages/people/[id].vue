@@ -17,7 +17,7 @@ onMounted(async () => {
     ])
     page.value = fresh
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = saidBy(error)
   }
 })
 

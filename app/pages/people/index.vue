@@ -20,7 +20,7 @@ onMounted(async () => {
     const id = asked ?? next?.id ?? last?.id
     if (id) await store.open(id)
   } catch (error) {
-    problem.value = error instanceof Error ? error.message : String(error)
+    problem.value = saidBy(error)
   } finally {
     loading.value = false
   }

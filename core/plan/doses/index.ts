@@ -42,11 +42,6 @@ function kindOf(dose: Dose): DoseKind<Dose> {
   return (dose.kind === 'ladder' ? ladder : plainKinds[dose.kind]) as DoseKind<Dose>
 }
 
-/** Length of a dose in ms for the slowest group that takes part (page 2, Doses). */
-export function doseLengthMs(dose: Dose, setting: DoseSetting): number {
-  return kindOf(dose).lengthMs(dose, setting)
-}
-
 /** The spans of a dose for one group, in order of time from 0. */
 export function layDose(dose: Dose, setting: DoseSetting) {
   return kindOf(dose).lay(dose, setting)
