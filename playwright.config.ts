@@ -10,8 +10,8 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   retries: 0,
-  timeout: 60_000,
-  expect: { timeout: 8_000 },
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   use: {
     baseURL: process.env.LINTEL_URL,
     viewport: { width: 1280, height: 800 },

@@ -12,8 +12,9 @@ export default defineConfig({
     include: api ? ['tests/api/**/*.test.ts'] : ['tests/core/**/*.test.ts'],
     // The routes share one server and its database; the tests of one club do not meet those of another.
     fileParallelism: !api,
-    testTimeout: api ? 30_000 : 10_000,
-    hookTimeout: 60_000,
+    // Some tests start the command or a whole server, and the machine they run on may be busy.
+    testTimeout: 120_000,
+    hookTimeout: 180_000,
     benchmark: { include: ['tests/bench/**/*.bench.ts'] },
   },
 })

@@ -36,7 +36,7 @@ function start(): Started {
     child,
     output: () => text,
     async says(wanted) {
-      for (let waited = 0; waited < 60_000; waited += 50) {
+      for (let waited = 0; waited < 150_000; waited += 50) {
         const found = wanted.exec(text)
         if (found) return found
         if (child.exitCode !== null) break
@@ -72,7 +72,7 @@ describe('npm start', () => {
     const secrets = readFileSync(join(database, 'secrets.json'), 'utf8')
     for (const secret of Object.values(JSON.parse(secrets) as Record<string, string>))
       expect(first.output()).not.toContain(secret)
-  }, 90_000)
+  }, 240_000)
 
   it('a second from the same folder leaves the first alone and says where it is', async () => {
     const [first] = started
@@ -89,7 +89,7 @@ describe('npm start', () => {
     await new Promise((resolve) => first?.once('exit', resolve))
     expect(runs(pid, database)).toBe(false)
     expect(existsSync(join(home, 'run', 'start.json'))).toBe(false)
-  }, 30_000)
+  }, 120_000)
 
   it('starts again after a kill, with a stale lock, a half-made folder beside, and the same data', async () => {
     const doomed = start()
@@ -109,5 +109,5 @@ describe('npm start', () => {
     again.child.kill('SIGTERM')
     await again.ended()
     expect(runningDatabase(database)).toBeUndefined()
-  }, 90_000)
+  }, 240_000)
 })

@@ -141,7 +141,7 @@ test('with the network gone nothing is lost and nothing is doubled', async () =>
   await page.reload()
   await expect(title(page)).toHaveText('Water')
   await page.unroute('**/events')
-  await expect(page.getByText('kept on this device')).toHaveCount(0, { timeout: 10_000 })
+  await expect(page.getByText('kept on this device')).toHaveCount(0, { timeout: 30_000 })
 })
 
 test('finish logs the class', async () => {

@@ -63,7 +63,7 @@ test('a tap on one device is seen on another', async ({ browser }) => {
   await signIn(other, 1)
   await other.goto('/people')
   await other.getByRole('button', { name: 'Maren Achter: here' }).click()
-  await expect(cell('Maren Achter', 'here')).toHaveAttribute('aria-pressed', 'true', { timeout: 10_000 })
+  await expect(cell('Maren Achter', 'here')).toHaveAttribute('aria-pressed', 'true', { timeout: 30_000 })
   await other.close()
 })
 
