@@ -58,7 +58,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
 }
 
 async function untilAnswers(url: string, child: ChildProcess): Promise<void> {
-  for (let tries = 0; tries < 150; tries++) {
+  for (let tries = 0; tries < 600; tries++) {
     if (child.exitCode !== null) break
     try {
       if ((await fetch(url)).ok) return
