@@ -24,6 +24,8 @@ export default defineNuxtConfig({
     },
   },
   runtimeConfig: {
+    /** NUXT_NEW_CLUBS=off: nobody sets up a club without being asked to. */
+    newClubs: '',
     database: { host: '127.0.0.1', port: '', user: '', password: '', name: '' },
     session: {
       name: 'golden-lintel',

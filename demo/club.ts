@@ -1,23 +1,4 @@
-/** Ropewalk Jujutsu: a made-up club in a converted rope works by a tidal river. */
-export const demoClub = {
-  name: 'Ropewalk Jujutsu',
-  place: 'the rope works, one mat of 9 × 12 m',
-  zone: 'Europe/Dublin',
-  firstSide: 'R' as const,
-  lengthMin: 75,
-  startTime: '18:30',
-}
-
-/** Worn as sashes; the ink is the colour of the name printed on it. */
-export const demoRanks = [
-  { id: 'chalk', name: 'Chalk', colour: '#F4F0E7', ink: '#1B1611' },
-  { id: 'amber', name: 'Amber', colour: '#E58A17', ink: '#1B1611' },
-  { id: 'teal', name: 'Teal', colour: '#1B7672', ink: '#FFFFFF' },
-  { id: 'plum', name: 'Plum', colour: '#7B3967', ink: '#FFFFFF' },
-  { id: 'slate', name: 'Slate', colour: '#566470', ink: '#FFFFFF' },
-  { id: 'ink', name: 'Ink', colour: '#23262E', ink: '#FFFFFF' },
-]
-
+/** The groups Ropewalk Jujutsu, a made-up club in a converted rope works by a tidal river, is taught in. */
 export const demoGroups = [
   { id: 'chalk-amber', name: 'Chalk–Amber', pace: 1.2, ranks: ['chalk', 'amber'] },
   { id: 'teal', name: 'Teal', pace: 1, ranks: ['teal'] },
@@ -91,3 +72,6 @@ export const demoStudents: DemoStudent[] = [
   row('Jarek Thistle', 'ink', 2, 55, 180, 87),
   row('Abiola Grange', 'ink', 0, 42, 171, 74),
 ]
+
+/** Two who never partner each other. */
+export const demoApart: [string, string] = ['Halvard Nkelo', 'Kwesi Lund']

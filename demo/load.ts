@@ -5,24 +5,39 @@ import type { Database } from '../server/db/connect'
 import { inClub, type Club } from '../server/db/in-club'
 import { dayIn, momentOf } from '../server/services/calendar'
 import { addClass, takeEvents } from '../server/services/classes'
+import { createClub } from '../server/services/new-club'
 import { addPlan, findPlan } from '../server/services/plans'
-import { demoClub, demoGroups, demoRanks, demoStudents } from './club'
+import { demoApart, demoGroups, demoStudents } from './club'
+import { demoItems, demoLadder, demoSettings, demoSyllabus } from './curriculum'
 import { evening } from './history'
-import { demoItems } from './items'
+import { marksAfter } from './marks'
 import { lastClass, lastWeek, tonight } from './plans'
+import { seasonPlans } from './season'
 import { seeded, type Seeded } from './seeded'
 import { demoSignIns } from './sign-ins'
+import { visitingEvening } from './visitors'
 
 const SEED = 20260217
-const CLASS_DAYS = [1, 3, 6]
+/** Twelve weeks of three classes. */
+const CLASSES = 36
+const DAYS_TO_GRADING = 24
+const SATURDAY = 6
+const START: Record<number, string> = { 1: '18:30', 3: '18:30', [SATURDAY]: '10:00' }
 const day = (date: Date) => format(date, 'yyyy-MM-dd')
 
-/** The last `count` class evenings (Monday, Wednesday, Saturday) before a day, oldest first. */
-function eveningsBefore(today: string, count: number): string[] {
+/** The last `count` class days (Monday, Wednesday, Saturday) before a day, oldest first. */
+function classDaysBefore(today: string, count: number): string[] {
   const found: string[] = []
   for (let date = subDays(parseISO(today), 1); found.length < count; date = subDays(date, 1))
-    if (CLASS_DAYS.includes(date.getDay())) found.unshift(day(date))
+    if (START[date.getDay()]) found.unshift(day(date))
   return found
+}
+
+/** The first Saturday at least four days away: the afternoon the visitors come. */
+function visitorsDay(today: string): string {
+  let date = addDays(parseISO(today), 4)
+  while (date.getDay() !== SATURDAY) date = addDays(date, 1)
+  return day(date)
 }
 
 /** Loads the demo club unless a club is there already. */
@@ -32,81 +47,94 @@ export async function loadDemoIfEmpty(db: Database, now = Date.now()): Promise<b
   return true
 }
 
-/** Loads Ropewalk Jujutsu into empty tables: two evenings that were run, and tonight. Dates follow the day of loading. */
+/**
+ * Loads Ropewalk Jujutsu into empty tables: what it teaches, who trains there, twelve weeks that were run, tonight, and an
+ * afternoon with visitors. What each student practised in those weeks is computed by the application's own core from the
+ * plans and from who was there. Dates follow the day of loading.
+ */
 export async function loadDemo(db: Database, now = Date.now()): Promise<void> {
   const chance = seeded(SEED)
   const clubId = chance.uuid()
-  await db.tables.clubs.create({ id: clubId, ...demoClub })
-  const today = dayIn(demoClub.zone, now)
-  const students = await inClub(db, clubId, (club) => addPeople(club, today, chance))
+  const settings = demoSettings(day(addDays(parseISO(dayIn('Europe/Dublin', now)), DAYS_TO_GRADING)))
+  const today = dayIn(settings.zone, now)
+  const curriculum = { ladder: demoLadder, items: demoItems, syllabus: demoSyllabus }
+  await createClub(db, clubId, settings, curriculum, (club) => addPeople(club, today, chance), demoGroups)
+
+  const plans = [...seasonPlans(CLASSES - 2, chance), lastWeek, lastClass]
+  for (const [n, date] of classDaysBefore(today, CLASSES).entries()) {
+    const document = plans[n]
+    if (document) await inClub(db, clubId, (club) => addRunClass(club, document, date, settings.zone, chance))
+  }
   await inClub(db, clubId, async (club) => {
-    const [head] = await club.users.all({ role: 'head' })
-    const teacherId = head?.id ?? ''
-    const [first = today, second = today] = eveningsBefore(today, 2)
-    await addRunClass(club, teacherId, lastWeek, first, students, chance)
-    await addRunClass(club, teacherId, lastClass, second, students, chance)
-    const planId = await addPlan(club, teacherId, { ...tonight, date: today }, chance.uuid())
-    await addClass(club, {
-      id: chance.uuid(),
-      planId,
-      day: today,
-      startTime: demoClub.startTime,
-      lengthMin: demoClub.lengthMin,
-      teacherId,
-    })
+    await addPlannedClass(club, tonight, today, '18:30', chance)
+    await addPlannedClass(club, visitingEvening, visitorsDay(today), '14:00', chance)
   })
 }
 
-async function addPeople(club: Club, today: string, chance: Seeded) {
+async function addPeople(club: Club, today: string, chance: Seeded): Promise<void> {
   const hash = new Hash(new Scrypt({}))
   for (const { name, email, password, role } of demoSignIns)
     await club.users.add({ id: chance.uuid(), name, email, role, passwordHash: await hash.make(password) })
-  await club.ranks.addAll(demoRanks.map((rank, position) => ({ ...rank, position })))
-  await club.groups.addAll(demoGroups.map(({ id, name, pace }, position) => ({ id, name, pace, position })))
-  await club.groupRanks.addAll(
-    demoGroups.flatMap(({ id, ranks }) => ranks.map((rankId) => ({ groupId: id, rankId }))),
+  const ids = new Map(demoStudents.map(({ name }) => [name, chance.uuid()]))
+  const apartFrom = (name: string) => demoApart.filter((other) => demoApart.includes(name) && other !== name)
+  await club.students.addAll(
+    demoStudents.map((student) => {
+      const [firstName = '', lastName = ''] = student.name.split(' ')
+      return {
+        id: ids.get(student.name) ?? '',
+        firstName,
+        lastName,
+        birthDate: day(subDays(subYears(parseISO(today), student.age), student.sinceBirthday)),
+        rankId: student.rank,
+        rankSince: day(addDays(subYears(parseISO(today), 1), chance.whole(0, 300))),
+        notches: student.notches,
+        groupId: demoGroups.find(({ ranks }) => ranks.includes(student.rank))?.id ?? '',
+        heightCm: student.heightCm,
+        massKg: student.massKg,
+        floorNote: student.note ?? null,
+        apart: apartFrom(student.name).map((name) => ids.get(name) ?? ''),
+        active: true,
+      }
+    }),
   )
-  await club.items.addAll(demoItems)
-  const students = demoStudents.map((student) => {
-    const [firstName = '', lastName = ''] = student.name.split(' ')
-    return {
-      id: chance.uuid(),
-      firstName,
-      lastName,
-      birthDate: day(subDays(subYears(parseISO(today), student.age), student.sinceBirthday)),
-      rankId: student.rank,
-      rankSince: day(addDays(subYears(parseISO(today), 1), chance.whole(0, 300))),
-      notches: student.notches,
-      groupId: demoGroups.find(({ ranks }) => ranks.includes(student.rank))?.id ?? '',
-      heightCm: student.heightCm,
-      massKg: student.massKg,
-      floorNote: student.note ?? null,
-      active: true,
-    }
-  })
-  await club.students.addAll(students)
-  return students.map(({ id, groupId }) => ({ id, group: groupId }))
 }
 
-async function addRunClass(
+async function headOf(club: Club): Promise<string> {
+  return (await club.users.one({ role: 'head' }))?.id ?? ''
+}
+
+async function addPlannedClass(
   club: Club,
-  teacherId: string,
   document: object,
   date: string,
-  students: { id: string; group: string }[],
+  startTime: string,
   chance: Seeded,
 ) {
-  const planId = await addPlan(club, teacherId, { ...document, date }, chance.uuid())
+  const teacherId = await headOf(club)
+  const planId = await addPlan(club, teacherId, { ...document, date, start: startTime }, chance.uuid())
+  const { lengthMin } = club.settings
   const classId = await addClass(club, {
     id: chance.uuid(),
     planId,
     day: date,
-    startTime: demoClub.startTime,
-    lengthMin: demoClub.lengthMin,
+    startTime,
+    lengthMin,
     teacherId,
   })
+  return { planId, classId, teacherId }
+}
+
+/** A class that was run: its events and taps go through the same door as those of a floor. */
+async function addRunClass(club: Club, document: object, date: string, zone: string, chance: Seeded) {
+  const startTime = START[parseISO(date).getDay()] ?? '18:30'
+  const { planId, classId, teacherId } = await addPlannedClass(club, document, date, startTime, chance)
   const { plan } = await findPlan(club, planId)
-  const startsAt = momentOf(demoClub.zone, date, demoClub.startTime)
+  const students = (await club.students.all({}, { order: [['id', 'ASC']] })).map(({ id, groupId }) => ({
+    id,
+    group: groupId,
+  }))
+  const startsAt = momentOf(zone, date, startTime)
   const { run, presence } = evening({ plan, startsAt, students, chance })
   await takeEvents(club, teacherId, classId, { run, presence })
+  await club.marks.addAll(await marksAfter(club, classId, teacherId, run.at(-1)?.at ?? startsAt, chance))
 }

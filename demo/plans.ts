@@ -2,7 +2,7 @@ import { demoGroups, demoStudents } from './club'
 
 /** The demo's plans, as plan documents: they go through the same door as all others. */
 
-const groups = demoGroups.map(({ id, name, pace, ranks }) => ({
+export const groups = demoGroups.map(({ id, name, pace, ranks }) => ({
   id,
   name,
   pace,
@@ -11,14 +11,14 @@ const groups = demoGroups.map(({ id, name, pace, ranks }) => ({
 }))
 
 const COUNT = 'count'
-const water = (id: string) => ({
+export const water = (id: string) => ({
   id,
   title: 'Water',
   phase: 'water',
   priority: 'must',
   dose: { kind: 'fixed', sec: 60 },
 })
-const line = {
+export const line = {
   id: 'line-up',
   title: 'Line up, bow, mat and kit',
   phase: 'opening',
@@ -26,14 +26,14 @@ const line = {
   notes: 'Sashes, mouthguards, water by the wall. Rings and watches off.',
   dose: { kind: 'fixed', sec: 75 },
 }
-const bowOut = {
+export const bowOut = {
   id: 'bow-out',
   title: 'Recap, homework, bow out',
   phase: 'closing',
   priority: 'must',
   dose: { kind: 'fixed', sec: 85 },
 }
-const coolDown = {
+export const coolDown = {
   id: 'long-lunges',
   title: 'Long lunges, slow breath',
   phase: 'cooldown',
@@ -41,7 +41,7 @@ const coolDown = {
   technique: 'long-lunge',
   dose: { kind: 'hold', sets: 2, holdSec: 50, restSec: 10, sides: 2, setupSec: 20 },
 }
-const run = {
+export const run = {
   id: 'run',
   title: 'Rope-walk run',
   phase: 'warmup',
@@ -56,7 +56,7 @@ const run = {
   },
 }
 
-const plan = (title: string, theme: string, blocks: object[]) => ({
+export const plan = (title: string, theme: string, blocks: object[]) => ({
   format: 'golden-lintel/plan',
   version: 1,
   title,
@@ -82,7 +82,7 @@ const kicks = {
   ],
 }
 
-const falls = {
+export const falls = {
   id: 'falls',
   title: 'Back and side breakfalls',
   phase: 'technique',
@@ -91,7 +91,7 @@ const falls = {
   dose: { kind: COUNT, sets: 4, reps: 5, tempoSec: 3, restSec: 15, sides: 2, setupSec: 20 },
 }
 
-const partnered = (reps: number, tempoSec: number, sets = 2) => ({
+export const partnered = (reps: number, tempoSec: number, sets = 2) => ({
   kind: COUNT,
   sets,
   reps,
@@ -147,8 +147,8 @@ const lapelLadder = {
   },
 }
 
-const section = (id: string, sec: number) => ({ id, sec })
-const formRun = (sections: { id: string; sec: number }[], times: number) => ({
+export const section = (id: string, sec: number) => ({ id, sec })
+export const formRun = (sections: { id: string; sec: number }[], times: number) => ({
   kind: 'form',
   sections,
   runs: [
@@ -182,7 +182,7 @@ const forms = {
   ],
 }
 
-const pads = {
+export const pads = {
   id: 'pads',
   title: 'Palm and elbow on pads',
   phase: 'drill',
@@ -201,7 +201,7 @@ const pads = {
   },
 }
 
-const bursts = {
+export const bursts = {
   id: 'bursts',
   title: 'Squat bursts',
   phase: 'conditioning',
@@ -219,7 +219,7 @@ const wrists = {
   dose: { kind: COUNT, sets: 2, reps: 6, tempoSec: 4, sides: 2, roles: 2, setupSec: 50, restSec: 10 },
 }
 
-const lastSash = {
+export const lastSash = {
   id: 'last-sash',
   title: 'Last sash standing',
   phase: 'game',
@@ -229,7 +229,7 @@ const lastSash = {
 }
 
 /** A few words in the middle of a class. */
-const word = {
+export const word = {
   id: 'word',
   title: 'A word on patience',
   phase: 'talk',

@@ -12,4 +12,10 @@ export const demoSignIns = [
     password: 'between-two-posts',
     role: 'instructor',
   },
+  {
+    name: 'Senna Marlow',
+    email: 'senna@ropewalk.example',
+    password: 'holding-the-pads',
+    role: 'assistant',
+  },
 ] as const

@@ -28,7 +28,7 @@ export function saidBy(error: unknown): string {
 /** Calls the application's own API; a refusal is an `ApiProblem`, status 0 when the network is gone. */
 export async function api<T>(
   path: string,
-  options: { method?: 'GET' | 'POST' | 'PUT'; body?: object } = {},
+  options: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: object } = {},
 ): Promise<T> {
   try {
     return (await $fetch<unknown>(path, { ...options, retry: 0 })) as T

@@ -73,7 +73,7 @@ const caution = computed(() => {
   const before = ready.value || shown.value?.inTransition || shown.value?.called?.span.kind === 'setup'
   if (!before) return undefined
   const techniques = (shown.value?.groups ?? []).map(({ stretch }) => stretch?.technique)
-  return techniques.map((id) => library.items.get(id ?? '')?.caution).find(Boolean)
+  return techniques.map((id) => library.items.get(id ?? '')?.hazard).find(Boolean)
 })
 const next = computed(() => shown.value?.coming)
 const nextAt = computed(() =>

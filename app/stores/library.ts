@@ -1,3 +1,4 @@
+import { spokenName } from '~~/core/curriculum/item'
 import type { Library } from '~~/server/services/library'
 
 /** The club's ranks, groups and items: what every screen needs to name and colour things. Loaded once. */
@@ -25,7 +26,10 @@ export const useLibraryStore = defineStore('library', () => {
   const groups = computed(() => loaded.value?.groups ?? [])
   const club = computed(() => loaded.value?.club)
 
-  const itemName = (id: string | undefined) => (id ? (items.value.get(id)?.name ?? id) : '')
+  const itemName = (id: string | undefined) => {
+    const item = id ? items.value.get(id) : undefined
+    return item ? spokenName(item) : (id ?? '')
+  }
   /** The name of a layer of an item, `layer 2` where it has none. */
   const layerName = (id: string | undefined, layer: number) =>
     (id && items.value.get(id)?.layers[layer - 1]?.name) || `layer ${layer}`

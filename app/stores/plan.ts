@@ -105,6 +105,13 @@ export const usePlanStore = defineStore('plan', () => {
     change(added.plan, { select: added.id })
   }
 
+  /** Puts several boards in as one step of undo; the first of them is selected. */
+  function addAll(blocks: readonly Omit<Block, 'id'>[], index = insertAt.value) {
+    if (!plan.value || blocks.length === 0) return
+    const added = edit.insertBlocks(plan.value, index, blocks)
+    change(added.plan, { select: added.ids[0] })
+  }
+
   function remove(blockId: string) {
     if (!plan.value) return
     const index = plan.value.blocks.findIndex((block) => block.id === blockId)
@@ -208,6 +215,7 @@ export const usePlanStore = defineStore('plan', () => {
     change,
     changeBlock,
     add,
+    addAll,
     remove,
     move,
     duplicate,

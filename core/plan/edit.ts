@@ -35,6 +35,21 @@ export function insertBlock(plan: Plan, index: number, block: Omit<Block, 'id'>)
   return { plan: { ...plan, blocks }, id }
 }
 
+/** Puts several blocks in at `index`, in their order, each under an id of its own. */
+export function insertBlocks(
+  plan: Plan,
+  index: number,
+  blocks: readonly Omit<Block, 'id'>[],
+): { plan: Plan; ids: string[] } {
+  const ids: string[] = []
+  for (const [n, block] of blocks.entries()) {
+    const put = insertBlock(plan, index + n, block)
+    plan = put.plan
+    ids.push(put.id)
+  }
+  return { plan, ids }
+}
+
 export function changeBlock(plan: Plan, id: string, change: (block: Block) => Block): Plan {
   return { ...plan, blocks: plan.blocks.map((block) => (block.id === id ? change(block) : block)) }
 }

@@ -1,6 +1,9 @@
 import { z } from 'zod'
 
-/** The kinds of value a plan file is made of, each with the sentence that says what is wanted. */
+/**
+ * The kinds of value our files are made of, each with the sentence that says what is wanted. What a refinement asks is told
+ * to the JSON Schema with `meta`, which cannot read refinements.
+ */
 
 const MAX_SECONDS = 1e9
 
@@ -19,6 +22,7 @@ export function whole(min: number, max: number) {
     .refine((n) => Number.isInteger(n) && n >= min && n <= Math.min(max, Number.MAX_SAFE_INTEGER), {
       error: wanted,
     })
+    .meta({ type: 'integer', minimum: min, ...(max === Infinity ? {} : { maximum: max }) })
 }
 
 /** Reps, sets, rounds, times, laps, teams. */
@@ -28,7 +32,10 @@ export const layerNumber = () => whole(1, 99)
 /** A number in a range, decimals allowed. */
 export function between(min: number, max: number) {
   const wanted = `must be a number from ${min} to ${max}`
-  return z.number({ error: told(wanted) }).refine((n) => n >= min && n <= max, { error: wanted })
+  return z
+    .number({ error: told(wanted) })
+    .refine((n) => n >= min && n <= max, { error: wanted })
+    .meta({ minimum: min, maximum: max })
 }
 
 const hasMilliseconds = (n: number) => n <= MAX_SECONDS && Math.round(n * 1000) / 1000 === n
@@ -36,19 +43,28 @@ const hasMilliseconds = (n: number) => n <= MAX_SECONDS && Math.round(n * 1000) 
 /** Seconds, 0 or more, at most three decimals. */
 export function seconds() {
   const wanted = 'must be seconds, 0 or more, with at most three decimals'
-  return z.number({ error: told(wanted) }).refine((n) => n >= 0 && hasMilliseconds(n), { error: wanted })
+  return z
+    .number({ error: told(wanted) })
+    .refine((n) => n >= 0 && hasMilliseconds(n), { error: wanted })
+    .meta({ minimum: 0, maximum: MAX_SECONDS })
 }
 
 /** Seconds above 0, at most three decimals: work, tempo, holds, caps, sections. */
 export function positiveSeconds() {
   const wanted = 'must be seconds above 0, with at most three decimals'
-  return z.number({ error: told(wanted) }).refine((n) => n > 0 && hasMilliseconds(n), { error: wanted })
+  return z
+    .number({ error: told(wanted) })
+    .refine((n) => n > 0 && hasMilliseconds(n), { error: wanted })
+    .meta({ exclusiveMinimum: 0, maximum: MAX_SECONDS })
 }
 
 /** A factor above 0, such as the tempo of a form run. */
 export function factor() {
   const wanted = 'must be a number above 0, at most 100'
-  return z.number({ error: told(wanted) }).refine((n) => n > 0 && n <= 100, { error: wanted })
+  return z
+    .number({ error: told(wanted) })
+    .refine((n) => n > 0 && n <= 100, { error: wanted })
+    .meta({ exclusiveMinimum: 0, maximum: 100 })
 }
 
 /** Text that says something. */
@@ -57,18 +73,34 @@ export function text(max = 2000) {
   return z
     .string({ error: told(wanted) })
     .refine((s) => s.trim().length > 0 && s.length <= max, { error: wanted })
+    .meta({ minLength: 1, maxLength: max })
 }
 
 /** Free notes, which may be empty. */
 export function notes(max = 20_000) {
   const wanted = `must be text of at most ${max} characters`
-  return z.string({ error: told(wanted) }).refine((s) => s.length <= max, { error: wanted })
+  return z
+    .string({ error: told(wanted) })
+    .refine((s) => s.length <= max, { error: wanted })
+    .meta({ maxLength: max })
 }
 
 /** An id: small letters, digits and hyphens. */
 export function slug() {
   const wanted = 'must be an id of small letters, digits and hyphens'
-  return z.string({ error: told(wanted) }).refine((s) => /^[a-z0-9-]{1,100}$/.test(s), { error: wanted })
+  return z
+    .string({ error: told(wanted) })
+    .refine((s) => /^[a-z0-9-]{1,100}$/.test(s), { error: wanted })
+    .meta({ pattern: '^[a-z0-9-]{1,100}$' })
+}
+
+/** A colour as #RRGGBB. */
+export function colour() {
+  const wanted = 'must be a colour, #RRGGBB'
+  return z
+    .string({ error: told(wanted) })
+    .refine((s) => /^#[0-9A-Fa-f]{6}$/.test(s), { error: wanted })
+    .meta({ pattern: '^#[0-9A-Fa-f]{6}$' })
 }
 
 export function oneOf<const T extends readonly [string, ...string[]]>(names: T) {
@@ -95,6 +127,7 @@ export function list<T extends z.ZodType>(item: T, min = 0, max = Infinity) {
   return z
     .array(item, { error: told(wanted) })
     .refine((a) => a.length >= min && a.length <= max, { error: wanted })
+    .meta({ ...(min ? { minItems: min } : {}), ...(max === Infinity ? {} : { maxItems: max }) })
 }
 
 export function record<T extends z.ZodRawShape>(shape: T) {
@@ -106,7 +139,10 @@ export function record<T extends z.ZodRawShape>(shape: T) {
 /** A day of the calendar that exists, as YYYY-MM-DD. */
 export function day() {
   const wanted = 'must be a date, YYYY-MM-DD'
-  return z.string({ error: told(wanted) }).refine(isDay, { error: wanted })
+  return z
+    .string({ error: told(wanted) })
+    .refine(isDay, { error: wanted })
+    .meta({ format: 'date' })
 }
 
 function isDay(s: string): boolean {
@@ -124,4 +160,5 @@ export function clockTime() {
   return z
     .string({ error: told(wanted) })
     .refine((s) => /^([01]\d|2[0-3]):[0-5]\d$/.test(s), { error: wanted })
+    .meta({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' })
 }

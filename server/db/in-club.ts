@@ -1,4 +1,12 @@
-import { BaseError, Transaction, type Attributes, type Model, type Order, type WhereOptions } from 'sequelize'
+import {
+  BaseError,
+  Op,
+  Transaction,
+  type Attributes,
+  type Model,
+  type Order,
+  type WhereOptions,
+} from 'sequelize'
 import type { Database } from './connect'
 import type { ClubRow } from './rows'
 import type { Table, Tables } from './tables'
@@ -74,6 +82,32 @@ export class ClubTable<Row extends { clubId: string }, New extends object> {
     })
     return changed
   }
+
+  /** Adds rows, or changes those whose key is there already; only these columns are changed. */
+  async putAll(rows: New[], columns: (keyof Row & string)[]): Promise<void> {
+    if (rows.length === 0) return
+    const owned = rows.map((row) => ({ ...row, clubId: this.clubId }))
+    await this.table.bulkCreate(owned as never, {
+      transaction: this.transaction,
+      updateOnDuplicate: columns as never,
+    })
+  }
+
+  async remove(where: Partial<Row>): Promise<number> {
+    return this.table.destroy({
+      where: this.where(where) as WhereOptions<Attributes<Model<Row>>>,
+      transaction: this.transaction,
+    })
+  }
+
+  /** How many rows hold a text in a column of JSON. */
+  async countHolding(column: keyof Row & string, text: string): Promise<number> {
+    const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`
+    return this.table.count({
+      where: { clubId: this.clubId, [column]: { [Op.like]: like } } as WhereOptions<Attributes<Model<Row>>>,
+      transaction: this.transaction,
+    })
+  }
 }
 
 type Owned = { [K in keyof Tables]: RowOf<Tables[K]> extends { clubId: string } ? K : never }[keyof Tables]
@@ -82,7 +116,17 @@ export type Club = {
   [K in Owned]: ClubTable<RowOf<Tables[K]> & { clubId: string }, NewRowOf<Tables[K]>>
 } & {
   id: string
+  /** The club's own row, as it stood when the transaction began. */
   settings: ClubRow
+  /** Changes the club's own row. */
+  settle(values: Partial<ClubRow>): Promise<void>
+  /**
+   * Moves a version of the club's documents on by one, if it still is what the change was made from. From here to the end of
+   * the transaction nobody else can.
+   *
+   * @returns the new version, or nothing when somebody else was quicker
+   */
+  advance(what: 'settings' | 'ladder' | 'syllabus', base: number): Promise<number | undefined>
 }
 
 const RETRIES = 3
@@ -120,5 +164,19 @@ async function openClub(db: Database, clubId: string, transaction: Transaction):
     name,
     new ClubTable(table as unknown as Table<{ clubId: string }>, clubId, transaction),
   ])
-  return { id: clubId, settings: found.get({ plain: true }), ...Object.fromEntries(tables) } as Club
+  const update = async (values: Partial<ClubRow>, where: Partial<ClubRow> = {}) =>
+    (await db.tables.clubs.update(values, { where: { ...where, id: clubId }, transaction }))[0]
+  const club: Pick<Club, 'id' | 'settings' | 'settle' | 'advance'> = {
+    id: clubId,
+    settings: found.get({ plain: true }),
+    async settle(values) {
+      await update(values)
+    },
+    async advance(what, base) {
+      const column = `${what}Version` as const
+      const moved = await update({ [column]: base + 1 }, { [column]: base })
+      return moved ? base + 1 : undefined
+    },
+  }
+  return { ...club, ...Object.fromEntries(tables) } as Club
 }

@@ -1,9 +1,13 @@
 import type { Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstClass from './migrations/0001-first-class'
+import * as curriculum from './migrations/0002-curriculum'
 
 /** Every migration in order: a new one is a file and a line here. */
-const MIGRATIONS = [{ name: '0001-first-class', ...firstClass }]
+const MIGRATIONS = [
+  { name: '0001-first-class', ...firstClass },
+  { name: '0002-curriculum', ...curriculum },
+]
 
 export function migrator(sequelize: Sequelize): Umzug<Sequelize> {
   return new Umzug({

@@ -1,4 +1,10 @@
 import type { Plan } from '../../core'
+import type { Item } from '../../core/curriculum/item'
+import type { Ladder, Rank } from '../../core/curriculum/ladder'
+import type { ClubSettings } from '../../core/curriculum/settings'
+import type { Shape } from '../../core/curriculum/shapes'
+import type { Target } from '../../core/curriculum/syllabus'
+import type { Mark } from '../../core/people/marks'
 
 /** The rows of the database as the application sees them. Days are YYYY-MM-DD, clock times HH:MM, `…Ms` milliseconds. */
 
@@ -12,6 +18,12 @@ export interface ClubRow {
   firstSide: 'R' | 'L'
   lengthMin: number
   startTime: string
+  /** What of the settings has no column of its own. */
+  settings: Partial<ClubSettings>
+  settingsVersion: number
+  ladderKind: Ladder['kind']
+  ladderVersion: number
+  syllabusVersion: number
 }
 
 export interface UserRow {
@@ -30,6 +42,10 @@ export interface RankRow {
   position: number
   colour: string
   ink: string
+  notches: number
+  minMonths: number
+  minClasses: number
+  variants: Rank['variants']
 }
 
 export interface GroupRow {
@@ -59,12 +75,9 @@ export interface StudentRow {
   heightCm: number | null
   massKg: number | null
   floorNote: string | null
+  /** Ids of students this one is never paired with. */
+  apart: string[]
   active: boolean
-}
-
-export interface ItemLayer {
-  name: string
-  point?: string
 }
 
 export interface ItemRow {
@@ -72,11 +85,52 @@ export interface ItemRow {
   id: string
   name: string
   category: string
-  sides: 1 | 2
-  partner: 'solo' | 'partner' | 'both'
-  layers: ItemLayer[]
-  keyPoints: string[]
-  caution: string | null
+  body: Item
+  version: number
+  archived: boolean
+}
+
+export interface SyllabusRow {
+  clubId: string
+  rankId: string
+  itemId: string
+  position: number
+  layer: number
+  unit: Target['unit'] | null
+  amount: number | null
+  asks: string | null
+  part: string | null
+}
+
+export interface ShapeRow {
+  clubId: string
+  id: string
+  name: string
+  body: Shape
+  version: number
+}
+
+/** What an instructor said of a student's item after a class; rows are added, never changed. */
+export interface MarkRow {
+  id: string
+  clubId: string
+  classId: string
+  studentId: string
+  itemId: string
+  layer: number
+  mark: Mark
+  fault: string | null
+  givenBy: string
+  givenAt: Date
+}
+
+/** Items of an import that has not been taken over yet. */
+export interface ImportRow {
+  clubId: string
+  importId: string
+  itemId: string
+  sentBy: string
+  body: Item
 }
 
 export interface PlanRow {

@@ -13,14 +13,21 @@ export type Table<Row extends object, Given extends keyof Row = never> = ModelSt
   Model<Row, Optional<Row, Given>>
 >
 
+type ClubGiven = 'settings' | 'settingsVersion' | 'ladderKind' | 'ladderVersion' | 'syllabusVersion'
+type RankGiven = 'notches' | 'minMonths' | 'minClasses' | 'variants'
+
 export interface Tables {
-  clubs: Table<R.ClubRow>
+  clubs: Table<R.ClubRow, ClubGiven>
   users: Table<R.UserRow>
-  ranks: Table<R.RankRow>
+  ranks: Table<R.RankRow, RankGiven>
   groups: Table<R.GroupRow>
   groupRanks: Table<R.GroupRankRow>
-  students: Table<R.StudentRow>
-  items: Table<R.ItemRow>
+  students: Table<R.StudentRow, 'apart'>
+  items: Table<R.ItemRow, 'version' | 'archived'>
+  syllabus: Table<R.SyllabusRow>
+  shapes: Table<R.ShapeRow, 'version'>
+  marks: Table<R.MarkRow, 'givenAt'>
+  importRows: Table<R.ImportRow>
   plans: Table<R.PlanRow, 'savedAt'>
   planVersions: Table<R.PlanVersionRow, 'savedAt'>
   classes: Table<R.ClassRow>
@@ -35,8 +42,12 @@ const slugKey = { type: T.STRING(100), allowNull: false, primaryKey: true }
 const text = { type: T.STRING, allowNull: false }
 const maybeText = { type: T.STRING }
 const whole = { type: T.INTEGER, allowNull: false }
-const day = { type: T.DATEONLY, allowNull: false }
 const json = { type: T.JSON, allowNull: false }
+/** What the database fills when left out. */
+const first = { ...whole, defaultValue: 1 }
+const none = { ...whole, defaultValue: 0 }
+const emptyList = { ...json, defaultValue: [] }
+const day = { type: T.DATEONLY, allowNull: false }
 const yesNo = { type: T.BOOLEAN, allowNull: false }
 const epochMs = { type: T.BIGINT, allowNull: false }
 const stamp = { type: T.DATE(3) }
@@ -62,7 +73,7 @@ export function defineTables(sequelize: Sequelize): Tables {
     sequelize.define<Model<Row, Optional<Row, Given>>>(name, ownCopies(columns), { tableName: name })
 
   return {
-    clubs: table<R.ClubRow>('clubs', {
+    clubs: table<R.ClubRow, ClubGiven>('clubs', {
       id: key,
       name: text,
       place: text,
@@ -70,6 +81,11 @@ export function defineTables(sequelize: Sequelize): Tables {
       firstSide: text,
       lengthMin: whole,
       startTime: text,
+      settings: { ...json, defaultValue: {} },
+      settingsVersion: first,
+      ladderKind: { ...text, defaultValue: 'ranks' },
+      ladderVersion: first,
+      syllabusVersion: first,
     }),
     users: table<R.UserRow>('users', {
       id: key,
@@ -79,13 +95,17 @@ export function defineTables(sequelize: Sequelize): Tables {
       role: text,
       passwordHash: text,
     }),
-    ranks: table<R.RankRow>('ranks', {
+    ranks: table<R.RankRow, RankGiven>('ranks', {
       clubId: key,
       id: slugKey,
       name: text,
       position: whole,
       colour: text,
       ink: text,
+      notches: none,
+      minMonths: none,
+      minClasses: none,
+      variants: emptyList,
     }),
     groups: table<R.GroupRow>('class_groups', {
       clubId: key,
@@ -95,7 +115,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       pace: decimal('pace', 4, 3),
     }),
     groupRanks: table<R.GroupRankRow>('group_ranks', { clubId: key, groupId: slugKey, rankId: slugKey }),
-    students: table<R.StudentRow>('students', {
+    students: table<R.StudentRow, 'apart'>('students', {
       id: key,
       clubId: id,
       firstName: text,
@@ -108,18 +128,54 @@ export function defineTables(sequelize: Sequelize): Tables {
       heightCm: { type: T.INTEGER },
       massKg: decimal('massKg', 5, 1),
       floorNote: maybeText,
+      apart: emptyList,
       active: yesNo,
     }),
-    items: table<R.ItemRow>('items', {
+    items: table<R.ItemRow, 'version' | 'archived'>('items', {
       clubId: key,
       id: slugKey,
       name: text,
       category: text,
-      sides: whole,
-      partner: text,
-      layers: json,
-      keyPoints: json,
-      caution: maybeText,
+      body: json,
+      version: first,
+      archived: { ...yesNo, defaultValue: false },
+    }),
+    syllabus: table<R.SyllabusRow>('syllabus', {
+      clubId: key,
+      rankId: slugKey,
+      itemId: slugKey,
+      position: whole,
+      layer: whole,
+      unit: maybeText,
+      amount: decimal('amount', 9, 2),
+      asks: maybeText,
+      part: maybeText,
+    }),
+    shapes: table<R.ShapeRow, 'version'>('shapes', {
+      clubId: key,
+      id: slugKey,
+      name: text,
+      body: json,
+      version: first,
+    }),
+    marks: table<R.MarkRow, 'givenAt'>('marks', {
+      id: key,
+      clubId: id,
+      classId: id,
+      studentId: id,
+      itemId: text,
+      layer: whole,
+      mark: text,
+      fault: maybeText,
+      givenBy: id,
+      givenAt: stamp,
+    }),
+    importRows: table<R.ImportRow>('import_rows', {
+      clubId: key,
+      importId: key,
+      itemId: slugKey,
+      sentBy: id,
+      body: json,
     }),
     plans: table<R.PlanRow, 'savedAt'>('plans', {
       id: key,

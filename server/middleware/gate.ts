@@ -1,9 +1,15 @@
 import { asHttp } from '../http/club-route'
 import { Problem } from '../http/problem'
 
-/** What answers without a sign-in: the sign-in itself, the session's own route, and whether the server is up. */
-const OPEN_ROUTES = new Set(['/api/auth/sign-in', '/api/_auth/session', '/api/health'])
-const OPEN_PAGES = new Set(['/sign-in'])
+/** What answers without a sign-in: the ways in, the session's own route, and whether the server is up. */
+const OPEN_ROUTES = new Set([
+  '/api/auth/sign-in',
+  '/api/auth/new-club',
+  '/api/auth/starters',
+  '/api/_auth/session',
+  '/api/health',
+])
+const OPEN_PAGES = new Set(['/sign-in', '/new-club'])
 
 /** No plan, register or batch of events comes near this. */
 const MOST_BYTES = 2 * 1024 * 1024

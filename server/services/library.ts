@@ -1,11 +1,25 @@
+import type { Ladder } from '../../core/curriculum/ladder'
+import type { Item } from '../../core/curriculum/item'
+import type { Syllabus } from '../../core/curriculum/syllabus'
 import type { Club } from '../db/in-club'
+import { settingsOf } from './settings'
 
-/** What every screen needs to name and colour things: the club, its ranks and groups, and its library. */
-export async function library(club: Club) {
+/** An item as the screens hold it: the document, the version it stands at, and whether it is put away. */
+export interface LibraryItem extends Item {
+  version: number
+  archived: boolean
+}
+
+export async function ladderOf(club: Club): Promise<Ladder> {
   const ranks = await club.ranks.all({}, { order: [['position', 'ASC']] })
-  const groups = await club.groups.all({}, { order: [['position', 'ASC']] })
-  const groupRanks = await club.groupRanks.all()
-  const items = await club.items.all(
+  return {
+    kind: club.settings.ladderKind,
+    ranks: ranks.map(({ clubId: _c, position: _p, ...rank }) => rank),
+  }
+}
+
+export async function itemsOf(club: Club): Promise<LibraryItem[]> {
+  const rows = await club.items.all(
     {},
     {
       order: [
@@ -14,21 +28,47 @@ export async function library(club: Club) {
       ],
     },
   )
+  return rows.map(({ body, version, archived }) => ({ ...body, version, archived }))
+}
+
+export async function syllabusRowsOf(club: Club): Promise<Syllabus> {
+  const rows = await club.syllabus.all({}, { order: [['position', 'ASC']] })
+  return rows.map(({ rankId, itemId, layer, unit, amount, asks, part }) => ({
+    rank: rankId,
+    item: itemId,
+    layer,
+    ...(unit && amount !== null ? { target: { unit, amount } } : {}),
+    ...(asks ? { asks } : {}),
+    ...(part ? { part } : {}),
+  }))
+}
+
+export async function groupsOf(club: Club) {
+  const ranks = await club.ranks.all({}, { order: [['position', 'ASC']] })
+  const groups = await club.groups.all({}, { order: [['position', 'ASC']] })
+  const groupRanks = await club.groupRanks.all()
+  return groups.map(({ id, name, pace }) => {
+    const within = new Set(groupRanks.filter(({ groupId }) => groupId === id).map(({ rankId }) => rankId))
+    return { id, name, pace, ranks: ranks.filter((rank) => within.has(rank.id)).map((rank) => rank.id) }
+  })
+}
+export type ClassGroup = Awaited<ReturnType<typeof groupsOf>>[number]
+
+/** What every screen needs to name and colour things: the club, its ranks and groups, its library, syllabus and shapes. */
+export async function library(club: Club) {
   const { name, place, zone, firstSide, lengthMin, startTime } = club.settings
-  const order = new Map(ranks.map((rank) => [rank.id, rank.position]))
+  const { settingsVersion, ladderVersion, syllabusVersion } = club.settings
+  const ladder = await ladderOf(club)
   return {
     club: { name, place, zone, firstSide, lengthMin, startTime },
-    ranks: ranks.map(({ id, name, colour, ink }) => ({ id, name, colour, ink })),
-    groups: groups.map(({ id, name, pace }) => ({
-      id,
-      name,
-      pace,
-      ranks: groupRanks
-        .filter(({ groupId }) => groupId === id)
-        .map(({ rankId }) => rankId)
-        .sort((a, b) => (order.get(a) ?? 0) - (order.get(b) ?? 0)),
-    })),
-    items: items.map(({ clubId: _, ...item }) => item),
+    settings: settingsOf(club.settings),
+    versions: { settings: settingsVersion, ladder: ladderVersion, syllabus: syllabusVersion },
+    ladderKind: ladder.kind,
+    ranks: ladder.ranks,
+    groups: await groupsOf(club),
+    items: await itemsOf(club),
+    syllabus: await syllabusRowsOf(club),
+    shapes: (await club.shapes.all({}, { order: [['name', 'ASC']] })).map(({ body }) => body),
   }
 }
 export type Library = Awaited<ReturnType<typeof library>>

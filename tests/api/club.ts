@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { Hash } from '@adonisjs/hash'
 import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
+import type { Item } from '../../core/curriculum/item'
+import { readItem } from '../../core/curriculum/item-rules'
 import { connect, type Database } from '../../server/db/connect'
 import { inClub, type Club } from '../../server/db/in-club'
 import type { Role } from '../../server/db/rows'
@@ -55,6 +57,7 @@ export class Person {
 
   get = <T = Record<string, unknown>>(path: string) => this.ask<T>('GET', path)
   post = <T = Record<string, unknown>>(path: string, body: unknown) => this.ask<T>('POST', path, body)
+  delete = <T = Record<string, unknown>>(path: string) => this.ask<T>('DELETE', path)
   put = <T = Record<string, unknown>>(path: string, body: unknown) => this.ask<T>('PUT', path, body)
 
   async signIn(email: string, password = PASSWORD): Promise<this> {
@@ -112,16 +115,7 @@ export async function makeClub(db: Database, name: string): Promise<TestClub> {
     await club.groups.addAll(GROUPS.map((group, position) => ({ id: group, name: group, position, pace: 1 })))
     await club.groupRanks.addAll(GROUPS.map((group) => ({ groupId: group, rankId: group })))
     await club.items.addAll(
-      ['kick', 'throw'].map((item) => ({
-        id: item,
-        name: item,
-        category: 'kicks',
-        sides: 2 as const,
-        partner: 'solo' as const,
-        layers: [{ name: 'first' }],
-        keyPoints: ['look'],
-        caution: null,
-      })),
+      ['kick', 'throw'].map((name) => ({ id: name, name, category: 'kicks', body: itemDocument(name) })),
     )
     await club.students.addAll(
       students.map((student) => ({
@@ -145,6 +139,21 @@ export async function makeClub(db: Database, name: string): Promise<TestClub> {
     person: (role) => new Person().signIn(email(role)),
     inside: (task) => inClub(db, id, task),
   }
+}
+
+/** An item as its document, every field filled. */
+export function itemDocument(id: string, more: Record<string, unknown> = {}): Item {
+  const read = readItem({
+    id,
+    name: id,
+    category: 'kicks',
+    sides: 2,
+    layers: [{ name: 'first', points: [] }],
+    keyPoints: ['look'],
+    ...more,
+  })
+  if (!read.ok) throw new Error(JSON.stringify(read.faults))
+  return read.item
 }
 
 /** A plan document for such a club: ten kicks a side on the count, a transition, and a minute of talk. */

@@ -7,7 +7,7 @@ import { connect, type Database } from '../../server/db/connect'
 import { inClub } from '../../server/db/in-club'
 import { migrate, migrator } from '../../server/db/migrate'
 import { loadDemo, loadDemoIfEmpty } from '../../demo/load'
-import { demoItems } from '../../demo/items'
+import { demoItems } from '../../demo/curriculum'
 import { demoStudents } from '../../demo/club'
 import { creditPlan, type Attendance, type Plan } from '../../core'
 import { attendanceOfClass } from '../../server/services/ledger'
@@ -106,13 +106,13 @@ describe('migrations', () => {
   it('go up once, down to nothing, and up again', async () => {
     await ensureSchema(server, 'lintel_steps', true)
     const db = open('lintel_steps')
-    expect(await migrate(db.sequelize)).toEqual(['0001-first-class'])
+    expect(await migrate(db.sequelize)).toEqual(['0001-first-class', '0002-curriculum'])
     expect(await migrate(db.sequelize)).toEqual([])
     await migrator(db.sequelize).down({ to: 0 })
     const tables = await db.sequelize.getQueryInterface().showAllTables()
     expect(JSON.stringify(tables)).toContain('migrations')
     expect(tables).toHaveLength(1)
-    expect(await migrate(db.sequelize)).toHaveLength(1)
+    expect(await migrate(db.sequelize)).toHaveLength(2)
     await db.sequelize.close()
   })
 
@@ -162,7 +162,7 @@ describe('the demo club', () => {
   })
   afterAll(() => db.sequelize.close())
 
-  it('has six ranks, four groups, 32 students, about 40 items, and is loaded once', async () => {
+  it('has six ranks, four groups, 32 students, about 90 items, and is loaded once', async () => {
     const sizes = await inClub(db, clubId, async (club) => [
       (await club.ranks.all()).length,
       (await club.groups.all()).length,
@@ -170,7 +170,7 @@ describe('the demo club', () => {
       (await club.items.all()).length,
     ])
     expect(sizes).toEqual([6, 4, 32, demoItems.length])
-    expect(demoItems.length).toBeGreaterThanOrEqual(38)
+    expect(demoItems.length).toBeGreaterThanOrEqual(88)
     expect(await loadDemoIfEmpty(db)).toBe(false)
   })
 
@@ -195,7 +195,7 @@ describe('the demo club', () => {
   it('every row of its ledger is what the core credits from the plan, the run and the register', async () => {
     await inClub(db, clubId, async (club) => {
       const finished = await club.classes.all({ state: 'finished' })
-      expect(finished).toHaveLength(2)
+      expect(finished).toHaveLength(36)
       for (const row of finished) {
         const plan = row.runPlan as Plan
         const { attendance } = await attendanceOfClass(

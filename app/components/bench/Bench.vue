@@ -176,7 +176,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
           :options="PRIORITIES"
           @update:model-value="set({ priority: $event })"
         />
-        <p v-if="item?.caution" class="caution"><b>Care.</b> {{ item.caution }}</p>
+        <p v-if="item?.hazard" class="caution"><b>Care.</b> {{ item.hazard }}</p>
         <p v-if="item?.keyPoints.length" class="text-13 text-ash">
           <b>Looks for:</b> {{ item.keyPoints.join('; ') }}
         </p>

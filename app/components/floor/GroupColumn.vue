@@ -30,7 +30,7 @@ const point = computed(() => {
   if (waiting.value || holding.value) return ''
   const item = library.items.get(technique.value ?? '')
   const layerNumber = props.now?.span?.layer ?? props.now?.stretch?.layer ?? 1
-  return item?.layers[layerNumber - 1]?.point ?? item?.keyPoints[0] ?? ''
+  return item?.layers[layerNumber - 1]?.points[0] ?? item?.keyPoints[0] ?? ''
 })
 </script>
 

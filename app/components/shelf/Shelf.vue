@@ -2,12 +2,18 @@
 import { MagnifyingGlassIcon } from '@heroicons/vue/20/solid'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { clockAt, minutes } from '~~/core/plan/time-text'
-import { layPlan, type Block } from '~~/core'
-import { insertBlock } from '~~/core/plan/edit'
-import { boardFor } from '~/domain/item-board'
-import { SHAPES } from '~/domain/shapes'
+import { layPlan } from '~~/core'
+import { boardFor, type Board } from '~~/core/curriculum/boards'
+import { CATEGORIES } from '~~/core/curriculum/categories'
+import { inShort, spokenName, type Item } from '~~/core/curriculum/item'
+import { ladderBoard } from '~~/core/curriculum/partner-ladder'
+import { librarySearch } from '~~/core/curriculum/search'
+import type { Shape } from '~~/core/curriculum/shapes'
+import { breakDown, FEWEST_STEPS } from '~~/core/curriculum/steps'
+import { insertBlocks } from '~~/core/plan/edit'
+import { simpleGroups } from '~/domain/simple-groups'
 
-/** What can be put on the frame: the club's library and ready-made shapes. Enter or a click places after the selected board. */
+/** What can be put on the frame: the club's library and shapes. Enter or a click places after the selected board. */
 const store = usePlanStore()
 const library = useLibraryStore()
 const find = ref('')
@@ -24,22 +30,14 @@ defineExpose({
   },
 })
 
-const groups = computed(() => {
-  const words = find.value.toLowerCase().split(/\s+/).filter(Boolean)
-  const byCategory = new Map<
-    string,
-    { id: string; name: string; about: string; block: Omit<Block, 'id'> }[]
-  >()
-  for (const item of library.items.values()) {
-    const text = `${item.name} ${item.category} ${item.keyPoints.join(' ')}`.toLowerCase()
-    if (!words.every((word) => text.includes(word))) continue
-    const about = `${item.layers.length} layers${item.partner === 'partner' ? ', with a partner' : ''}`
-    const list = byCategory.get(item.category) ?? []
-    byCategory.set(item.category, [...list, { id: item.id, name: item.name, about, block: boardFor(item) }])
-  }
-  return [...byCategory]
+const offered = computed(() => [...library.items.values()].filter(({ archived }) => !archived))
+const search = computed(() => librarySearch(offered.value))
+const sections = computed(() => {
+  const found = search.value.find(find.value).flatMap((id) => library.items.get(id) ?? [])
+  return Object.entries(CATEGORIES)
+    .map(([id, { name }]) => ({ name, items: found.filter(({ category }) => category === id) }))
+    .filter(({ items }) => items.length > 0)
 })
-const shapes = SHAPES.map((shape) => ({ ...shape, id: shape.name }))
 const onPlan = computed(
   () =>
     new Set(
@@ -48,16 +46,24 @@ const onPlan = computed(
 )
 
 /** What placing it would do to the time, before it is placed. */
-function preview(block: Omit<Block, 'id'>): string {
+function preview(boards: readonly Board[]): string {
   const { plan, timeline } = store
   if (!plan || !timeline) return ''
-  const after = layPlan(insertBlock(plan, store.insertAt, block).plan)
+  const after = layPlan(insertBlocks(plan, store.insertAt, boards).plan)
   const at = after.blocks[store.insertAt]?.at ?? 0
   const where = plan.start ? clockAt(plan.start, at)[0] : minutes(at)
   const spare = after.spareMs
   return `at ${where}, ${spare < 0 ? `${minutes(-spare)} over` : `${minutes(spare)} spare`}`
 }
-const place = (block: Omit<Block, 'id'>) => store.add(block)
+
+const drill = (item: Item) => store.add(boardFor(item))
+const climb = (item: Item) => store.add(ladderBoard([item], 3))
+function teach(item: Item) {
+  const board = breakDown(item, store.plan?.groups ?? [], simpleGroups(item, store.plan, library.loaded))
+  if (board) store.add(board)
+}
+const placeShape = (boards: Board[]) => store.addAll(boards)
+const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
 </script>
 
 <template>
@@ -80,49 +86,59 @@ const place = (block: Omit<Block, 'id'>) => store.add(block)
             />
             <kbd>/</kbd>
           </div>
-          <p v-if="groups.length === 0" class="py-6 pr-3 text-center text-ash">
+          <p v-if="sections.length === 0" class="py-6 pr-3 text-center text-ash">
             Nothing in the library is called “{{ find }}”.
           </p>
-          <section v-for="[category, items] in groups" :key="category">
-            <h3 class="category">{{ category }}</h3>
-            <button
-              v-for="item in items"
+          <section v-for="section in sections" :key="section.name">
+            <h3 class="category">{{ section.name }}</h3>
+            <div
+              v-for="item in section.items"
               :key="item.id"
-              type="button"
               class="item"
               :class="{ placed: onPlan.has(item.id) }"
-              @click="place(item.block)"
-              @focus="pointed = item.id"
+              @focusin="pointed = item.id"
               @mouseenter="pointed = item.id"
               @mouseleave="pointed = undefined"
             >
-              <span class="name">{{ item.name }}</span>
-              <span v-if="onPlan.has(item.id)" class="tick" title="on the plan">✓</span>
-              <span class="about">{{
-                pointed === item.id ? `place it ${preview(item.block)}` : item.about
-              }}</span>
-            </button>
+              <button type="button" class="place" @click="drill(item)">
+                <span class="name">{{ spokenName(item) }}</span>
+                <span v-if="onPlan.has(item.id)" class="tick" title="on the plan">✓</span>
+                <span class="about">{{
+                  pointed === item.id ? `place it ${preview([boardFor(item)])}` : inShort(item)
+                }}</span>
+              </button>
+              <span
+                v-if="pointed === item.id && (item.steps.length >= FEWEST_STEPS || item.partner !== 'solo')"
+                class="also"
+              >
+                <button
+                  v-if="item.steps.length >= FEWEST_STEPS"
+                  type="button"
+                  :aria-label="`Break down ${spokenName(item)}`"
+                  @click="teach(item)"
+                >
+                  Break it down
+                </button>
+                <button
+                  v-if="item.partner !== 'solo'"
+                  type="button"
+                  :aria-label="`Ladder of ${spokenName(item)}`"
+                  @click="climb(item)"
+                >
+                  Ladder
+                </button>
+              </span>
+            </div>
           </section>
         </TabPanel>
         <TabPanel :tabindex="-1">
-          <button
+          <ShapeRow
             v-for="shape in shapes"
             :key="shape.id"
-            type="button"
-            class="item"
-            :data-phase="shape.block.phase"
-            @click="place(shape.block)"
-            @focus="pointed = shape.id"
-            @mouseenter="pointed = shape.id"
-            @mouseleave="pointed = undefined"
-          >
-            <span class="name"
-              ><PhaseMark :phase="shape.block.phase" class="inline-block" /> {{ shape.name }}</span
-            >
-            <span class="about">{{
-              pointed === shape.id ? `place it ${preview(shape.block)}` : shape.about
-            }}</span>
-          </button>
+            :shape="shape"
+            :preview="preview"
+            @place="placeShape"
+          />
         </TabPanel>
       </TabPanels>
     </TabGroup>
@@ -183,22 +199,40 @@ const place = (block: Omit<Block, 'id'>) => store.add(block)
 .category {
   padding: 9px 0 2px;
   font-size: 15px;
-  text-transform: capitalize;
 }
 .item {
-  display: grid;
-  grid-template-columns: 1fr auto;
   width: calc(100% - 10px);
-  padding: 4px 4px 5px 8px;
-  text-align: left;
   border-left: 2px solid transparent;
   border-bottom: 1px solid #e7decd;
 }
 .item:hover,
-.item:focus-visible {
+.item:focus-within {
   background: var(--color-paper);
   border-left-color: var(--color-gilt);
+}
+.place {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  width: 100%;
+  padding: 4px 4px 5px 8px;
+  text-align: left;
   outline-offset: -2px;
+}
+.also {
+  display: flex;
+  gap: 6px;
+  padding: 0 4px 6px 8px;
+}
+.also button {
+  height: 24px;
+  padding: 0 7px;
+  font-size: 13px;
+  color: var(--color-harbour);
+  border: 1px solid var(--color-straw);
+  border-radius: 3px;
+}
+.also button:hover {
+  border-color: var(--color-harbour);
 }
 .name {
   font: 580 15px/19px var(--font-sans);

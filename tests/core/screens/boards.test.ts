@@ -1,13 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { expandPlan, parsePlan } from '~~/core'
 import { DOSE_NAMES } from '~~/core/plan/doses'
+import { boardFor } from '~~/core/curriculum/boards'
 import { insertBlock } from '~~/core/plan/edit'
 import { agoSaid, longDay, shortDay, whenSaid } from '~/domain/days'
 import { DOSE_FIELDS, withKind } from '~/domain/dose-fields'
-import { boardFor } from '~/domain/item-board'
-import { SHAPES } from '~/domain/shapes'
 import { wallTime } from '~/domain/wall-time'
-import { demoItems } from '../../../demo/items'
+import { demoItems } from '../../../demo/curriculum'
 import { lastClass, lastWeek, tonight } from '../../../demo/plans'
 import { count, drill, plan } from '../make'
 
@@ -25,10 +24,6 @@ describe('what the shelf offers', () => {
     expect(board('front-kick').dose).toMatchObject({ roles: 1, sides: 2 })
     expect(board('form-quay')).toMatchObject({ phase: 'form', dose: { kind: 'form' } })
     expect(board('last-sash').phase).toBe('game')
-  })
-
-  it('every shape makes a board a plan can hold', () => {
-    for (const { name, block } of SHAPES) expect(holds(insertBlock(plan([]), 0, block).plan), name).toBe(true)
   })
 })
 

@@ -1,0 +1,45 @@
+import type { Dose } from '../plan/doses'
+import { newBlock } from '../plan/edit'
+import type { Block } from '../plan/schema'
+import { CATEGORIES } from './categories'
+import { spokenName, type Item } from './item'
+
+/** Boards made from items: what lies on the shelf. All lack an id, which the plan gives them. */
+
+export type Board = Omit<Block, 'id'>
+
+/** Seconds for one rep when the item does not say: a partner has to come back to the start. */
+const REP_SEC = { alone: { teach: 3, full: 1.5 }, partner: { teach: 6, full: 4 } }
+
+export const rolesOf = (item: Item): 1 | 2 => (item.partner === 'partner' ? 2 : 1)
+
+/** Seconds for one rep at teaching and at full speed. */
+export const repSecOf = (item: Item): { teach: number; full: number } =>
+  item.repSec ?? (item.partner === 'partner' ? REP_SEC.partner : REP_SEC.alone)
+
+function formDose(item: Item): Dose {
+  const sections = (item.sections.length ? item.sections : item.layers.map(() => ({ sec: 20 }))).map(
+    ({ sec }, n) => ({ id: `section-${n + 1}`, sec }),
+  )
+  return {
+    kind: 'form',
+    sections,
+    runs: [{ from: 1, to: sections.length, times: 3, tempo: 1 }],
+    resetSec: 5,
+    setupSec: 30,
+  }
+}
+
+/**
+ * A board for an item as it is usually drilled: forms in runs of their own sections, partner work in both roles, both
+ * sides where it has sides, at the item's own full speed.
+ */
+export function boardFor(item: Item): Board {
+  const { phase } = CATEGORIES[item.category]
+  const block = newBlock(phase, spokenName(item), item.id)
+  if (item.intensity !== undefined) block.intensity = item.intensity
+  if (phase === 'form') return { ...block, dose: formDose(item) }
+  if (block.dose?.kind !== 'count') return block
+  const dose = { ...block.dose, sides: item.sides, roles: rolesOf(item), tempoSec: repSecOf(item).full }
+  return { ...block, dose }
+}

@@ -1,0 +1,97 @@
+import Papa from 'papaparse'
+
+/**
+ * Cells that hold lists: one entry a line, the parts of an entry apart with `|`. A bar, a backslash or a line break inside a
+ * part is written `\|`, `\\` and `\n`, so that every text comes back as it was.
+ */
+
+const escaped = (part: string) =>
+  part.replaceAll('\\', '\\\\').replaceAll('|', '\\|').replaceAll('\r', '').replaceAll('\n', '\\n')
+
+/** Entries of parts as one cell; empty parts at the end of an entry are left out. */
+export function writeEntries(entries: readonly (readonly (string | number | undefined)[])[]): string {
+  return entries
+    .map((parts) => {
+      const kept = parts.map((part) => escaped(String(part ?? '')))
+      while (kept.length > 1 && kept.at(-1) === '') kept.pop()
+      return kept.join(' | ')
+    })
+    .join('\n')
+}
+
+function splitParts(line: string): string[] {
+  const parts = ['']
+  const put = (text: string) => (parts[parts.length - 1] += text)
+  for (let at = 0; at < line.length; at++) {
+    const char = line[at] ?? ''
+    if (char === '|') parts.push('')
+    else if (char !== '\\') put(char)
+    else {
+      const next = line[++at] ?? ''
+      put(next === 'n' ? '\n' : next)
+    }
+  }
+  return parts.map((part) => part.trim())
+}
+
+/** A cell as its entries; empty lines are passed over. */
+export function readEntries(cell: string): string[][] {
+  return cell
+    .split(/\r\n|\r|\n/)
+    .filter((line) => line.trim() !== '')
+    .map(splitParts)
+}
+
+/** A number as spreadsheets of many countries write it, else the text itself, which the schema then refuses. */
+export function readNumber(cell: string): number | string {
+  const text = cell.trim().replace(/^(-?\d+),(\d+)$/, '$1.$2')
+  return /^-?\d+(\.\d+)?$/.test(text) ? Number(text) : cell.trim()
+}
+
+const YES = new Set(['yes', 'y', 'true', '1', 'x'])
+const NO = new Set(['no', 'n', 'false', '0', ''])
+
+/** Yes or no in the usual spellings, else the text itself, which the schema then refuses. */
+export function readYesNo(cell: string): boolean | string {
+  const word = cell.trim().toLowerCase()
+  return YES.has(word) ? true : NO.has(word) ? false : cell.trim()
+}
+
+export interface Table {
+  headers: string[]
+  /** Each row by header, with its number in the file: the header is row 1. */
+  rows: { row: number; cells: Record<string, string> }[]
+}
+
+/**
+ * A table out of CSV text from any spreadsheet: with or without a byte-order mark, separated by commas, semicolons or tabs,
+ * with any line ends, and line breaks inside quotes. Headers are read without regard to case.
+ *
+ * @returns the table, or one sentence about what is wrong
+ */
+export function readTable(text: string): Table | { wrong: string } {
+  const clean = text.replace(/^\uFEFF/, '')
+  if (clean.trim() === '') return { wrong: 'The file is empty.' }
+  const parsed = Papa.parse<string[]>(clean, {
+    skipEmptyLines: 'greedy',
+    delimitersToGuess: [',', ';', '\t'],
+  })
+  const broken = parsed.errors.find(({ type }) => type === 'Quotes')
+  if (broken) return { wrong: `A quote that is opened is not closed, near row ${(broken.row ?? 0) + 1}.` }
+  const [first = [], ...rest] = parsed.data
+  const headers = first.map((header) => header.trim().toLowerCase())
+  const twice = headers.find((header, h) => header !== '' && headers.indexOf(header) !== h)
+  if (twice) return { wrong: `The column "${twice}" is there twice.` }
+  return {
+    headers: headers.filter(Boolean),
+    rows: rest.map((cells, n) => ({
+      row: n + 2,
+      cells: Object.fromEntries(headers.flatMap((header, h) => (header ? [[header, cells[h] ?? '']] : []))),
+    })),
+  }
+}
+
+/** Rows as CSV with Windows line ends, quoted where needed. */
+export function writeTable(headers: readonly string[], rows: readonly (readonly string[])[]): string {
+  return `${Papa.unparse({ fields: [...headers], data: rows.map((row) => [...row]) }, { newline: '\r\n' })}\r\n`
+}

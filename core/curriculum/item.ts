@@ -1,0 +1,140 @@
+import { z } from 'zod'
+import {
+  between,
+  layerNumber,
+  list,
+  oneOf,
+  oneOrTwo,
+  positiveSeconds,
+  record,
+  slug,
+  text,
+  whole,
+  yesNo,
+} from '../plan/fields'
+import { CATEGORY_NAMES } from './categories'
+
+/**
+ * One thing there is to teach (page 5): how it is made easier and harder, what goes wrong and what to say, what it asks of
+ * the body. The same schema reads forms, files and the database.
+ */
+
+/** What of the body an item loads or a warm-up prepares (page 3). */
+export const REGIONS = [
+  'pulse',
+  'neck',
+  'shoulders',
+  'wrists',
+  'trunk',
+  'hips',
+  'knees',
+  'ankles',
+  'balance',
+  'falling',
+] as const
+export type Region = (typeof REGIONS)[number]
+
+/** Who meets whom how hard; each level takes in the ones before it. */
+export const CONTACTS = ['none', 'touch', 'controlled', 'full'] as const
+export type Contact = (typeof CONTACTS)[number]
+
+const line = (max = 200) => text(max)
+
+/** A figure for each body region; a region left out is 0. */
+function perRegion<T extends z.ZodType<number>>(figure: T) {
+  return record({
+    pulse: figure.optional(),
+    neck: figure.optional(),
+    shoulders: figure.optional(),
+    wrists: figure.optional(),
+    trunk: figure.optional(),
+    hips: figure.optional(),
+    knees: figure.optional(),
+    ankles: figure.optional(),
+    balance: figure.optional(),
+    falling: figure.optional(),
+  })
+}
+
+/** The same thing made harder step by step: what changes at this layer, and what to look for there. */
+export const layerSchema = record({
+  name: line(120),
+  change: line(300).optional(),
+  points: list(line(300), 0, 12).default([]),
+})
+
+/** From layer `from` on, an item asks that `item` is known at `layer`. */
+export const prerequisiteSchema = record({
+  item: slug(),
+  layer: layerNumber().default(1),
+  from: layerNumber().default(1),
+})
+
+/** A rung of a partner ladder: who does what, what is allowed, where they start, and what one does alone. */
+export const stageSchema = record({
+  title: line(120),
+  does: line(300),
+  partner: line(300),
+  allowed: line(300),
+  distance: line(200),
+  solo: line(300),
+  contact: oneOf(CONTACTS).default('none'),
+})
+
+export const itemSchema = record({
+  id: slug(),
+  name: line(120),
+  /** What other schools, or the art's own language, call it. */
+  aliases: list(line(120), 0, 20).default([]),
+  /** The name this club says: the name itself or one of the aliases. */
+  preferred: line(120).optional(),
+  category: oneOf(CATEGORY_NAMES),
+  sides: oneOrTwo().default(1),
+  partner: oneOf(['solo', 'partner', 'both']).default('solo'),
+  /** What a student without a partner does. */
+  soloForm: line(300).optional(),
+  layers: list(layerSchema, 1, 20),
+  prerequisites: list(prerequisiteSchema, 0, 30).default([]),
+  keyPoints: list(line(300), 0, 12).default([]),
+  faults: list(record({ fault: line(200), correction: line(300) }), 0, 20).default([]),
+  /** How much it asks of each region, 0 to 3. */
+  demand: perRegion(whole(0, 3)).default({}),
+  /** Units of readiness a minute of it gives each region, 0 to 3. */
+  prepares: perRegion(between(0, 3)).default({}),
+  intensity: between(1, 10).optional(),
+  /** Jumps and landings in one rep. */
+  jumps: between(0, 20).default(0),
+  contact: oneOf(CONTACTS).default('none'),
+  headContact: yesNo().default(false),
+  kit: list(
+    record({ name: line(60), each: oneOf(['person', 'pair', 'class']), count: whole(1, 99).default(1) }),
+    0,
+    10,
+  ).default([]),
+  /** Floor one pair (or one student alone) takes, in m². */
+  footprintM2: between(0, 200).optional(),
+  hazard: line(500).optional(),
+  /** Seconds for one rep, slowly and at full speed. */
+  repSec: record({ teach: positiveSeconds(), full: positiveSeconds() }).optional(),
+  /** For forms: the sections in order with their lengths in seconds. */
+  sections: list(record({ name: line(120), sec: positiveSeconds() }), 0, 60).default([]),
+  /** The numbered steps it can be cut into. */
+  steps: list(line(200), 0, 12).default([]),
+  /** The club's own partner ladder; empty takes the one the core makes. */
+  ladder: list(stageSchema, 0, 12).default([]),
+})
+
+export type Item = z.infer<typeof itemSchema>
+export type Layer = Item['layers'][number]
+export type Prerequisite = Item['prerequisites'][number]
+export type Stage = z.infer<typeof stageSchema>
+
+/** The name the club says. */
+export const spokenName = (item: Pick<Item, 'name' | 'preferred'>): string => item.preferred ?? item.name
+
+/** How an item is taught: to how many, on which side, in how many layers; one line. */
+export function inShort(item: Item): string {
+  const layers = item.layers.length === 1 ? 'one layer' : `${item.layers.length} layers`
+  const who = { solo: 'alone', partner: 'with a partner', both: 'alone or with a partner' }[item.partner]
+  return `${layers}, ${who}${item.sides === 2 ? ', both sides' : ''}`
+}

@@ -1,0 +1,206 @@
+import { freshId } from '../plan/edit'
+import type { Fault } from '../plan/faults'
+import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from './csv-cells'
+import { REGIONS, type Item } from './item'
+import { readItem } from './item-rules'
+import type { Incoming } from './merge'
+
+/** The library as CSV, one item a row. A column is a line here; `docs/formats.md` documents them. */
+
+type Raw = Record<string, unknown>
+
+interface Column {
+  header: string
+  field: keyof Item
+  write(item: Item): string
+  /** The value of the field; undefined takes the default. */
+  read(cell: string): unknown
+}
+
+const orNothing = (cell: string): string | undefined => (cell.trim() === '' ? undefined : cell.trim())
+const plain = (header: string, field: 'name' | 'preferred' | 'soloForm' | 'hazard'): Column => ({
+  header,
+  field,
+  write: (item) => item[field] ?? '',
+  read: orNothing,
+})
+const word = (header: string, field: 'category' | 'partner' | 'contact'): Column => ({
+  header,
+  field,
+  write: (item) => item[field],
+  read: (cell) => orNothing(cell)?.toLowerCase(),
+})
+const figure = (header: string, field: 'sides' | 'intensity' | 'jumps' | 'footprintM2'): Column => ({
+  header,
+  field,
+  write: (item) => String(item[field] ?? ''),
+  read: (cell) => (orNothing(cell) === undefined ? undefined : readNumber(cell)),
+})
+const lines = (header: string, field: 'aliases' | 'keyPoints' | 'steps'): Column => ({
+  header,
+  field,
+  write: (item) => writeEntries(item[field].map((line) => [line])),
+  read: (cell) => readEntries(cell).map((parts) => parts.join(' | ')),
+})
+/** Entries whose parts become the named fields of a record, in their order. */
+const records = (
+  header: string,
+  field: 'prerequisites' | 'faults' | 'kit' | 'sections' | 'ladder',
+  parts: readonly string[],
+  numbers: readonly string[] = [],
+): Column => ({
+  header,
+  field,
+  write: (item) =>
+    writeEntries(item[field].map((entry) => parts.map((part) => (entry as Raw)[part] as string | number))),
+  read: (cell) =>
+    readEntries(cell).map((values) =>
+      Object.fromEntries(
+        parts.flatMap((part, p) => {
+          const value = values[p]
+          return value === undefined || value === ''
+            ? []
+            : [[part, numbers.includes(part) ? readNumber(value) : value]]
+        }),
+      ),
+    ),
+})
+const regions = (header: string, field: 'demand' | 'prepares'): Column => ({
+  header,
+  field,
+  write: (item) =>
+    REGIONS.flatMap((region) => (item[field][region] ? [`${region} ${item[field][region]}`] : [])).join('\n'),
+  read: (cell) =>
+    Object.fromEntries(
+      cell
+        .split(/[\n;]|,(?!\d)/)
+        .map((entry) => entry.trim())
+        .filter(Boolean)
+        .map((entry) => {
+          const [region = '', amount = ''] = entry.split(/\s+/)
+          return [region.toLowerCase(), readNumber(amount)]
+        }),
+    ),
+})
+
+const COLUMNS: Column[] = [
+  plain('name', 'name'),
+  lines('aliases', 'aliases'),
+  plain('preferred', 'preferred'),
+  word('category', 'category'),
+  figure('sides', 'sides'),
+  word('partner', 'partner'),
+  plain('solo form', 'soloForm'),
+  {
+    header: 'layers',
+    field: 'layers',
+    write: (item) => writeEntries(item.layers.map(({ name, change, points }) => [name, change, ...points])),
+    read: (cell) =>
+      readEntries(cell).map(([name, change, ...points]) => ({
+        name,
+        ...(change ? { change } : {}),
+        points: points.filter(Boolean),
+      })),
+  },
+  lines('key points', 'keyPoints'),
+  records('faults', 'faults', ['fault', 'correction']),
+  records('prerequisites', 'prerequisites', ['item', 'layer', 'from'], ['layer', 'from']),
+  regions('demand', 'demand'),
+  regions('prepares', 'prepares'),
+  figure('intensity', 'intensity'),
+  figure('jumps', 'jumps'),
+  word('contact', 'contact'),
+  {
+    header: 'head contact',
+    field: 'headContact',
+    write: (item) => (item.headContact ? 'yes' : 'no'),
+    read: readYesNo,
+  },
+  records('kit', 'kit', ['name', 'each', 'count'], ['count']),
+  figure('footprint m2', 'footprintM2'),
+  plain('hazard', 'hazard'),
+  {
+    header: 'rep seconds',
+    field: 'repSec',
+    write: ({ repSec }) => (repSec ? `${repSec.teach} | ${repSec.full}` : ''),
+    read: (cell) => {
+      const [teach, full] = readEntries(cell)[0] ?? []
+      return teach === undefined ? undefined : { teach: readNumber(teach), full: readNumber(full ?? teach) }
+    },
+  },
+  records('sections', 'sections', ['name', 'sec'], ['sec']),
+  lines('steps', 'steps'),
+  records('ladder', 'ladder', ['title', 'does', 'partner', 'allowed', 'distance', 'solo', 'contact']),
+]
+
+export const LIBRARY_HEADERS = ['id', ...COLUMNS.map(({ header }) => header)]
+
+/** A library as CSV text; read again it is the same library. */
+export function writeLibraryCsv(items: readonly Item[]): string {
+  return writeTable(
+    LIBRARY_HEADERS,
+    items.map((item) => [item.id, ...COLUMNS.map((column) => column.write(item))]),
+  )
+}
+
+/** A fault of a field is told under the column it came from. */
+function asColumn({ path, message }: Fault): Fault {
+  const field = /^\w+/.exec(path)?.[0]
+  const column = COLUMNS.find((one) => one.field === field)
+  return { path: column ? path.replace(field ?? '', column.header) : path, message }
+}
+
+export type ReadRows = { ok: true; incoming: Incoming[] } | { ok: false; wrong: string }
+
+/**
+ * Rows of a CSV as items. A row belongs to the item with its id, else with its name or alias, else it is a new one. A column
+ * that is not in the file leaves what an item has; an empty cell takes the default.
+ *
+ * @param onRow told after each row, for a progress bar
+ */
+export function readLibraryCsv(
+  text: string,
+  library: readonly Item[],
+  onRow: (done: number, of: number) => void = () => undefined,
+): ReadRows {
+  const table = readTable(text)
+  if ('wrong' in table) return { ok: false, wrong: table.wrong }
+  const unknown = table.headers.filter((header) => !LIBRARY_HEADERS.includes(header))
+  if (unknown.length)
+    return {
+      ok: false,
+      wrong: `There is no column "${unknown[0]}". The columns are: ${LIBRARY_HEADERS.join(', ')}.`,
+    }
+  if (!table.headers.includes('name') && !table.headers.includes('id'))
+    return { ok: false, wrong: 'A column "name" or "id" is needed to know the items by.' }
+  const named = new Map(
+    library.flatMap((item) =>
+      [item.name, ...item.aliases].map((name) => [name.toLowerCase(), item] as const),
+    ),
+  )
+  const known = new Map(library.map((item) => [item.id, item]))
+  const columns = COLUMNS.filter(({ header }) => table.headers.includes(header))
+  const taken = new Set(known.keys())
+  const incoming = table.rows.map(({ row, cells }, n): Incoming => {
+    const before =
+      known.get(cells.id?.trim() ?? '') ??
+      (cells.id?.trim() ? undefined : named.get(cells.name?.trim().toLowerCase() ?? ''))
+    const raw: Raw = { ...(before ?? {}) }
+    for (const { header, field, read } of columns) {
+      const value = read(cells[header] ?? '')
+      if (value === undefined) delete raw[field]
+      else raw[field] = value
+    }
+    raw.id = before?.id ?? (cells.id?.trim() || freshId(String(raw.name ?? ''), taken))
+    taken.add(String(raw.id))
+    const item = readItem(raw)
+    onRow(n + 1, table.rows.length)
+    return {
+      row,
+      name: String(raw.name ?? raw.id),
+      item: item.ok ? item.item : undefined,
+      faults: item.ok ? [] : item.faults.map(asColumn),
+    }
+  })
+  return { ok: true, incoming }
+}

@@ -1,0 +1,95 @@
+import { z } from 'zod'
+import { between, clockTime, day, list, oneOf, record, text, whole, yesNo } from '../plan/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
+import { LIMITS, LIMIT_NAMES, type LimitName } from './limits'
+
+/** What a club has settled for itself: the schools of page 1, the limits of page 3, its days, its hall. */
+
+export const WEEKDAYS = [
+  'monday',
+  'tuesday',
+  'wednesday',
+  'thursday',
+  'friday',
+  'saturday',
+  'sunday',
+] as const
+export type Weekday = (typeof WEEKDAYS)[number]
+
+/** Words to count with; a club may write its own. */
+export const COUNT_WORDS: Record<string, string[]> = {
+  English: ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'],
+  Japanese: ['ichi', 'ni', 'san', 'shi', 'go', 'roku', 'shichi', 'hachi', 'ku', 'ju'],
+  Korean: ['hana', 'dul', 'set', 'net', 'daseot', 'yeoseot', 'ilgop', 'yeodeol', 'ahop', 'yeol'],
+}
+
+const limitFields = Object.fromEntries(
+  LIMIT_NAMES.map((name) => [
+    name,
+    between(LIMITS[name].least, LIMITS[name].most).default(LIMITS[name].usual),
+  ]),
+) as Record<LimitName, z.ZodDefault<z.ZodNumber>>
+
+export const settingsSchema = record({
+  name: text(120),
+  place: z.string().max(200, { error: 'must be text of at most 200 characters' }).default(''),
+  zone: text(60).refine(isZone, { error: 'must be a time zone, such as Europe/Dublin' }),
+  lengthMin: whole(5, 240).default(60),
+  startTime: clockTime().default('18:30'),
+  firstSide: oneOf(['R', 'L']).default('R'),
+  /** General exercise first, the art's own movements only, or light technique as warm-up. */
+  warmup: oneOf(['general', 'own', 'light']).default('general'),
+  countWords: list(text(20), 10, 10).default(COUNT_WORDS.English ?? []),
+  shout: oneOf(['every', 'last', 'none']).default('last'),
+  /** Like with like, or senior with junior. */
+  partners: oneOf(['like', 'mentor']).default('like'),
+  /** Material two or more ranks up. */
+  ahead: oneOf(['allow', 'warn', 'forbid']).default('warn'),
+  /** Long static holds: wherever, pointed out before power work, or kept for the end. */
+  holds: oneOf(['anywhere', 'point out', 'end only']).default('point out'),
+  classDays: list(
+    record({ day: oneOf(WEEKDAYS), start: clockTime(), lengthMin: whole(5, 240) }),
+    0,
+    21,
+  ).default([]),
+  hall: record({
+    areaM2: between(0, 10_000).default(0),
+    hot: yesNo().default(false),
+    kit: list(record({ name: text(60), count: whole(0, 999) }), 0, 40).default([]),
+  }).default({ areaM2: 0, hot: false, kit: [] }),
+  nextGrading: day().optional(),
+  limits: record(limitFields).prefault({}),
+})
+export type ClubSettings = z.infer<typeof settingsSchema>
+
+function isZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name })
+    return true
+  } catch {
+    return false
+  }
+}
+
+export type ReadSettings = { ok: true; settings: ClubSettings } | { ok: false; faults: Fault[] }
+
+export function readSettings(json: unknown): ReadSettings {
+  const shaped = settingsSchema.safeParse(json)
+  if (!shaped.success) return { ok: false, faults: oncePerPath(faultsOf(shaped.error)) }
+  const { classDays, hall } = shaped.data
+  const faults: Fault[] = []
+  classDays.forEach(({ day: name, start }, d) => {
+    if (classDays.findIndex((other) => other.day === name && other.start === start) !== d)
+      faults.push(fault(['classDays', d, 'start'], `${name} at ${start} is there twice`))
+  })
+  hall.kit.forEach(({ name }, k) => {
+    if (hall.kit.findIndex((other) => other.name.toLowerCase() === name.toLowerCase()) !== k)
+      faults.push(fault(['hall', 'kit', k, 'name'], `"${name}" is there twice`))
+  })
+  return faults.length ? { ok: false, faults } : { ok: true, settings: shaped.data }
+}
+
+/** The settings a new club begins with. */
+export function usualSettings(name: string, zone: string): ClubSettings {
+  return settingsSchema.parse({ name, zone })
+}

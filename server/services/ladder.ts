@@ -1,0 +1,128 @@
+import { z } from 'zod'
+import { between, list, record, slug, text } from '../../core/plan/fields'
+import { fault, faultsOf, type Fault } from '../../core/plan/faults'
+import { readLadder, type Ladder } from '../../core/curriculum/ladder'
+import type { Club } from '../db/in-club'
+import { badFields } from '../http/problem'
+import { groupsOf, ladderOf, type ClassGroup } from './library'
+import { stale } from './stale'
+
+/** The groups in which a club teaches: each takes in some of the ranks, and has a pace of its own. */
+export const groupsSchema = list(
+  record({ id: slug(), name: text(80), pace: between(0.5, 2).default(1), ranks: list(slug(), 1) }),
+  1,
+  12,
+)
+
+export function readGroups(json: unknown, ladder: Ladder): ClassGroup[] {
+  const shaped = groupsSchema.safeParse(json)
+  if (!shaped.success)
+    throw badFields(faultsOf(shaped.error).map((one) => ({ ...one, path: `groups${one.path}` })))
+  const known = new Set(ladder.ranks.map(({ id }) => id))
+  const faults: Fault[] = []
+  const taught = new Set<string>()
+  shaped.data.forEach(({ id, ranks }, g) => {
+    if (shaped.data.findIndex((other) => other.id === id) !== g)
+      faults.push(fault(['groups', g, 'id'], `"${id}" is there twice`))
+    ranks.forEach((rank, r) => {
+      if (!known.has(rank))
+        faults.push(fault(['groups', g, 'ranks', r], `"${rank}" is not a rank of the ladder`))
+      if (taught.has(rank))
+        faults.push(fault(['groups', g, 'ranks', r], `"${rank}" is in another group already`))
+      taught.add(rank)
+    })
+  })
+  const left = ladder.ranks.find(({ id }) => !taught.has(id))
+  if (left) faults.push(fault(['groups'], `leave out ${left.name}: every rank is taught in a group`))
+  if (faults.length) throw badFields(faults)
+  return shaped.data
+}
+
+/** One group a rank, as a club begins. */
+export const groupPerRank = (ladder: Ladder): ClassGroup[] =>
+  ladder.ranks.slice(0, 12).map(({ id, name }, g, all) => ({
+    id,
+    name,
+    pace: 1,
+    // A ladder of more ranks than there can be groups: the last group takes the rest.
+    ranks: g === all.length - 1 ? ladder.ranks.slice(g).map((rank) => rank.id) : [id],
+  }))
+
+/** The groups there are, for another ladder: ranks that went leave them, new ranks get a group of their own. */
+export function groupsFor(ladder: Ladder, groups: readonly ClassGroup[]): ClassGroup[] {
+  const known = new Set(ladder.ranks.map(({ id }) => id))
+  const kept = groups
+    .map((group) => ({ ...group, ranks: group.ranks.filter((rank) => known.has(rank)) }))
+    .filter(({ ranks }) => ranks.length > 0)
+  const taught = new Set(kept.flatMap(({ ranks }) => ranks))
+  const more = groupPerRank({ ...ladder, ranks: ladder.ranks.filter(({ id }) => !taught.has(id)) })
+  return [...kept, ...more]
+}
+
+/** A rank or group that is used cannot go: it is said by what. */
+async function refuseUsed(club: Club, ladder: Ladder, groups: ClassGroup[]): Promise<void> {
+  const kept = new Set(ladder.ranks.map(({ id }) => id))
+  const faults: Fault[] = []
+  for (const { id, name } of await club.ranks.all()) {
+    if (kept.has(id)) continue
+    const students = (await club.students.all({ rankId: id }, { columns: ['id'] })).length
+    const asked = (await club.syllabus.all({ rankId: id }, { columns: ['itemId'] })).length
+    if (students) faults.push(fault(['ranks'], `cannot leave out ${name}: ${students} students hold it`))
+    else if (asked)
+      faults.push(fault(['ranks'], `cannot leave out ${name}: the syllabus asks ${asked} items of it`))
+  }
+  const keptGroups = new Set(groups.map(({ id }) => id))
+  for (const { id, name } of await club.groups.all()) {
+    if (keptGroups.has(id)) continue
+    const students = (await club.students.all({ groupId: id }, { columns: ['id'] })).length
+    if (students) faults.push(fault(['groups'], `cannot leave out ${name}: ${students} students are in it`))
+  }
+  if (faults.length) throw badFields(faults)
+}
+
+/** Puts a ladder and its groups in the place of what was there; what goes must be unused. */
+export async function putLadder(club: Club, ladder: Ladder, groups: ClassGroup[]): Promise<void> {
+  await refuseUsed(club, ladder, groups)
+  await club.groupRanks.remove({})
+  // Positions are unique: what was there stands aside while the new order is written.
+  const before = await club.ranks.all()
+  for (const { id, position } of before) await club.ranks.change({ id }, { position: position + 1000 })
+  await club.ranks.putAll(
+    ladder.ranks.map((rank, position) => ({ ...rank, position })),
+    ['name', 'position', 'colour', 'ink', 'notches', 'minMonths', 'minClasses', 'variants'],
+  )
+  const kept = new Set(ladder.ranks.map(({ id }) => id))
+  for (const { id } of before) if (!kept.has(id)) await club.ranks.remove({ id })
+  await club.groups.putAll(
+    groups.map(({ id, name, pace }, position) => ({ id, name, pace, position })),
+    ['name', 'pace', 'position'],
+  )
+  const keptGroups = new Set(groups.map(({ id }) => id))
+  for (const { id } of await club.groups.all()) if (!keptGroups.has(id)) await club.groups.remove({ id })
+  await club.groupRanks.addAll(
+    groups.flatMap(({ id, ranks }) => ranks.map((rankId) => ({ groupId: id, rankId }))),
+  )
+  await club.settle({ ladderKind: ladder.kind })
+}
+
+export const ladderBody = z.object({ base: z.number().int(), ladder: z.unknown(), groups: z.unknown() })
+
+/**
+ * Saves the rank ladder and the groups over the version they were made from.
+ *
+ * @throws Problem 422 with the fields at fault or what is still used, 409 when somebody else saved first
+ */
+export async function saveLadder(club: Club, body: z.infer<typeof ladderBody>): Promise<{ version: number }> {
+  const read = readLadder(body.ladder)
+  if (!read.ok) throw badFields(read.faults)
+  const groups = readGroups(body.groups, read.ladder)
+  const version = await club.advance('ladder', body.base)
+  if (version === undefined)
+    throw stale(
+      'ranks',
+      { ladder: await ladderOf(club), groups: await groupsOf(club) },
+      { ladder: read.ladder, groups },
+    )
+  await putLadder(club, read.ladder, groups)
+  return { version }
+}

@@ -1,0 +1,120 @@
+import { CARE, item, type Written } from '../make'
+
+const free = {
+  partner: 'partner',
+  contact: 'touch',
+  space: 8,
+  care: CARE.free,
+  intensity: 7,
+} satisfies Partial<Written>
+
+/** Sparring and games. */
+export const together = [
+  item('shoulder-touch', 'Shoulder-touch sparring', 'sparring', {
+    ...free,
+    layers: [
+      'Touch, no defence | walking | open hand',
+      'Touch and cover | jogging pace | feet never cross',
+      'Touch, cover, answer | thirty seconds each | breathe',
+    ],
+    points: ['Touch shoulders with an open hand', 'Feet first, then hands'],
+    faults: ['reaching > step first', 'turning away > face your partner and step to the side'],
+    demand: 'pulse 1, knees 1, ankles 1, shoulders 1',
+    needs: ['guard-step:2'],
+    solo: 'shadow work, a touch on every step',
+  }),
+  item('grip-sparring', 'Grip sparring, no throw', 'sparring', {
+    ...free,
+    contact: 'controlled',
+    layers: [
+      'Win the sleeve | start apart | elbows in',
+      'Two grips and off-balance | no throw | move',
+      'Entry counts | a clean entry is a point | stop on it',
+    ],
+    points: ['Elbows in, posture tall', 'Move your feet'],
+    faults: ['stiff arms > let the elbows hang', 'head down > forehead up'],
+    demand: 'shoulders 2, wrists 2, trunk 1',
+    needs: ['grip-break:2'],
+    solo: 'grip fighting with a belt round a post',
+  }),
+  item('ground-sparring', 'Ground sparring from the knees', 'sparring', {
+    ...free,
+    contact: 'controlled',
+    kit: ['mat/person'],
+    care: 'A tap means stop at once. No locks for children; no neck cranks; keep out of other pairs’ space.',
+    layers: [
+      'Hold for ten | one holds, one gets out | half strength',
+      'From the knees | for the side hold | breathe',
+      'From a start that is called | back to back, side by side | stop on the call',
+    ],
+    points: ['Position before anything', 'Tap early, let go at once'],
+    faults: ['holds the breath > talk while you work', 'all strength at once > half strength, twice as long'],
+    demand: 'trunk 3, hips 2, shoulders 2, neck 1',
+    needs: ['side-hold:2', 'hip-escape:2'],
+    intensity: 8,
+    solo: 'hip escapes, bridges and stand-ups for the same time',
+  }),
+  item('pad-round', 'Free pad round', 'sparring', {
+    ...free,
+    contact: 'controlled',
+    kit: ['pad/pair'],
+    care: CARE.pads,
+    layers: [
+      'Holder calls one | known strikes | back to guard',
+      'Holder calls two | moving | out after',
+      'Holder moves, no call | answer the pad you see | eyes up',
+    ],
+    points: ['Back to guard after each', 'Holder braces and gives'],
+    faults: [
+      'hands drop when tired > holder waits and says “hands” before the next pad',
+      'holder reaches > pads near the body',
+    ],
+    demand: 'pulse 1, shoulders 2, trunk 2, hips 2, balance 1',
+    needs: ['straight-punch:2'],
+    intensity: 8,
+    solo: 'the same round on a bag or in the air',
+  }),
+  item('last-sash', 'Last sash', 'games', {
+    ...free,
+    intensity: 6,
+    care: 'Stop when a partner stops. Touch the sash, not the neck.',
+    layers: [
+      'Walking | one sash each | look round',
+      'Jogging | two lives | out of the ring means change',
+      'In pairs | hand in hand | pull gently',
+    ],
+    points: ['Touch the sash, not the neck', 'Out of the ring means change'],
+    faults: ['runs blind > head up, count three others', 'grabs clothes > only the sash counts'],
+    demand: 'knees 1, ankles 1',
+    prepares: 'pulse 3',
+  }),
+  item('knee-tag', 'Knee tag', 'games', {
+    ...free,
+    intensity: 6,
+    layers: [
+      'In pairs, slow | open hand to the knee | back straight',
+      'To three points | change partners | bend the knees',
+      'One against two | short rounds | keep turning',
+    ],
+    points: ['Bend the knees, not the back', 'Mind the heads: one high, one low hand'],
+    faults: ['heads come close > one hand always at your own brow', 'stands still > step on every touch'],
+    demand: 'knees 2, ankles 1, hips 1',
+    prepares: 'pulse 3, knees 1',
+    care: 'Heads up: a hand at your own brow. Stop when a partner stops.',
+  }),
+  item('mirror-steps', 'Mirror steps', 'games', {
+    ...free,
+    contact: 'none',
+    intensity: 5,
+    layers: [
+      'Slow mirror | one leads | same distance',
+      'With changes of way | on the lead’s foot | no crossing',
+      'With a touch | a touch on the shoulder when the mirror breaks | light',
+    ],
+    points: ['Same distance all the way', 'Watch the chest, not the feet'],
+    faults: ['watches the feet > eyes on the sash knot', 'crosses the feet > step, then follow'],
+    demand: 'ankles 1, knees 1',
+    prepares: 'pulse 2, ankles 1, balance 1',
+    solo: 'steps before a mirror',
+  }),
+]
