@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import type { z } from 'zod'
 import { colour, list, oneOf, record, slug, text, whole } from '../plan/fields'
 import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
 

@@ -65,7 +65,7 @@ function walkFrom(start: Node, items: ReadonlyMap<string, Item>, done: Set<strin
 
 /** A circle in words: "Hip throw → Side breakfall (layer 3) → Hip throw". */
 export function cycleInWords(cycle: readonly Node[], items: ReadonlyMap<string, Item>): string {
-  const steps = cycle.filter((node, n) => n === cycle.length - 1 || node.item !== cycle[n + 1]?.item)
+  const steps = cycle.filter((node, n) => n === 0 || node.item !== cycle[n - 1]?.item)
   return steps
     .map(({ item, layer }) => {
       const known = items.get(item)

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import type { z } from 'zod'
 import { list, oneOf, record, slug, text, whole } from '../plan/fields'
 import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
 import type { Dose } from '../plan/doses'

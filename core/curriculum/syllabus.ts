@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import type { z } from 'zod'
 import { between, layerNumber, list, oneOf, record, slug, text } from '../plan/fields'
 import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
 import type { Category } from './categories'

@@ -1,0 +1,180 @@
+import { describe, expect, it } from 'vitest'
+import { parsePlan, layPlan, type Plan } from '../../../core'
+import { boardFor, type Board } from '../../../core/curriculum/boards'
+import { ladderBoard, partnerLadder, rungsOpen } from '../../../core/curriculum/partner-ladder'
+import { breakDown } from '../../../core/curriculum/steps'
+import { insertBlocks } from '../../../core/plan/edit'
+import type { Dose } from '../../../core/plan/doses'
+import { POOL } from '../../../starters/items'
+import { plan, twoGroups } from '../make'
+import { item } from './make'
+
+const empty = plan([], { groups: twoGroups })
+const onPlan = (...boards: Board[]): Plan => insertBlocks(empty, 0, boards).plan
+const holds = (...boards: Board[]) => parsePlan(JSON.parse(JSON.stringify(onPlan(...boards)))).ok
+const stagesOf = (dose: Dose | undefined) => (dose?.kind === 'ladder' ? dose.stages : [])
+const everything = [...POOL.values()]
+
+describe('a board for an item', () => {
+  it('takes its own speed, roles, sides and intensity', () => {
+    const throwing = item('throw', {
+      category: 'throws',
+      partner: 'partner',
+      sides: 2,
+      repSec: { teach: 8, full: 4.5 },
+      intensity: 7,
+    })
+    expect(boardFor(throwing)).toMatchObject({
+      phase: 'partner',
+      intensity: 7,
+      dose: { kind: 'count', roles: 2, sides: 2, tempoSec: 4.5 },
+    })
+  })
+
+  it('runs a form in its own sections', () => {
+    const form = item('form', {
+      category: 'forms',
+      sections: [
+        { name: 'gate', sec: 18 },
+        { name: 'pool', sec: 20 },
+      ],
+    })
+    expect(boardFor(form).dose).toMatchObject({
+      kind: 'form',
+      sections: [{ sec: 18 }, { sec: 20 }],
+      runs: [{ from: 1, to: 2 }],
+    })
+  })
+
+  it('is called what the club calls the item', () => {
+    expect(boardFor(item('kick', { aliases: ['Snap'], preferred: 'Snap' })).title).toBe('Snap')
+  })
+})
+
+describe('breaking an item down', () => {
+  const kick = item('kick', {
+    sides: 2,
+    steps: ['knee up', 'snap', 'back', 'down'],
+    repSec: { teach: 4, full: 2 },
+  })
+
+  it('goes from the steps on the count to joined to all in one', () => {
+    const board = breakDown(kick, empty.groups)!
+    expect(stagesOf(board.dose).map(({ title }) => title)).toEqual([
+      'Steps 1 to 4, on the count',
+      'Joined: 1 and 2, 3 and 4',
+      'All in one',
+    ])
+    // Four steps at 1.5 s are 6 s a rep; joined is half way to full speed; all in one is full speed.
+    expect(stagesOf(board.dose).map(({ dose }) => dose)).toMatchObject([
+      { tempoSec: 6 },
+      { tempoSec: 4 },
+      { tempoSec: 2 },
+    ])
+    expect(board.notes).toBe('1. knee up\n2. snap\n3. back\n4. down')
+  })
+
+  it('lasts what its stages last: 60 s to show, 2 × 4 × 6 s, 2 × 5 × 4 s, 2 × (2 × 5 × 2 s + 10 s), side changes and bridges', () => {
+    const ms = layPlan(onPlan(breakDown(kick, empty.groups)!)).blocks[0]!.ms
+    expect(ms / 1000).toBe(60 + (48 + 5) + (40 + 5) + (2 * (20 + 10) + 5) + 2 * 15)
+  })
+
+  it('keeps the simple version for a lower group', () => {
+    const board = breakDown(kick, empty.groups, ['white'], 2)!
+    expect(board).toMatchObject({
+      mode: 'layers',
+      tracks: [
+        { groups: ['white'], layer: 1, title: 'the simple version' },
+        { groups: ['green'], layer: 2 },
+      ],
+    })
+    expect(stagesOf(board.tracks![0]!.dose).map(({ title }) => title)).not.toContain('All in one')
+    expect(stagesOf(board.tracks![1]!.dose).at(-1)).toMatchObject({ title: 'All in one', layer: 2 })
+  })
+
+  it('is one board for all when all are simple, and nothing without steps', () => {
+    expect(breakDown(kick, empty.groups, ['white', 'green'])).toMatchObject({ mode: 'together', layer: 1 })
+    expect(breakDown(item('roll', { steps: ['over'] }), empty.groups)).toBeUndefined()
+  })
+
+  it('joins an odd number of steps with the last alone', () => {
+    const three = breakDown(item('kick', { steps: ['a', 'b', 'c'] }), empty.groups)!
+    expect(stagesOf(three.dose)[1]!.title).toBe('Joined: 1 and 2, 3')
+  })
+})
+
+describe('a partner ladder', () => {
+  const throwing = POOL.get('hip-throw')!
+  const palm = POOL.get('palm-strike')!
+  const elbow = POOL.get('elbow-strike')!
+
+  it('has five rungs, each with who does what, what is allowed, the distance and the solo form', () => {
+    const stages = partnerLadder([throwing])
+    expect(stages).toHaveLength(5)
+    for (const stage of stages)
+      for (const field of ['does', 'partner', 'allowed', 'distance', 'solo'] as const)
+        expect(stage[field].length, field).toBeGreaterThan(3)
+    expect(stages[0]).toMatchObject({
+      title: 'Entry to a still partner',
+      contact: 'none',
+      solo: throwing.soloForm,
+    })
+  })
+
+  it('never asks for more contact than the item allows, and never less than the rung before', () => {
+    const order = ['none', 'touch', 'controlled', 'full']
+    for (const one of everything) {
+      const levels = partnerLadder([one]).map(({ contact }) => order.indexOf(contact))
+      expect(Math.max(...levels), one.id).toBeLessThanOrEqual(order.indexOf(one.contact))
+      expect([...levels].sort(), one.id).toEqual(levels)
+    }
+  })
+
+  it('is made for a combination in its order, with the time of both', () => {
+    const stages = partnerLadder([palm, elbow])
+    expect(stages[0]!.does).toBe('Palm strike, then Elbow behind the palm')
+    const board = ladderBoard([palm, elbow])
+    expect(board.title).toBe('Palm strike, then Elbow behind the palm: ladder')
+    expect(stagesOf(board.dose)[0]!.dose).toMatchObject({ kind: 'count', tempoSec: 3 + 3 })
+  })
+
+  it('is the club’s own where the item has one', () => {
+    const own = {
+      title: 'Ours',
+      does: 'holds',
+      partner: 'waits',
+      allowed: 'nothing',
+      distance: 'far',
+      solo: 'wall',
+      contact: 'none',
+    }
+    expect(partnerLadder([item('kick', { ladder: [own] })])).toEqual([own])
+  })
+
+  it('is put on a plan only as far as it is open', () => {
+    expect(stagesOf(ladderBoard([throwing], 3).dose)).toHaveLength(3)
+    expect(stagesOf(ladderBoard([throwing], 0).dose)).toHaveLength(1)
+    expect(ladderBoard([throwing], 2).notes!.split('\n')).toHaveLength(2)
+  })
+
+  it.each([
+    [undefined, 1, 'never worked: the first rung'],
+    [{ rungsRun: 2, marks: [] }, 2, 'no mark: the same again'],
+    [{ rungsRun: 2, marks: ['sound', 'shaky'] }, 3, 'half of the marks are good: the next opens'],
+    [{ rungsRun: 2, marks: ['sharp', 'shaky', 'not yet'] }, 2, 'a third is not enough'],
+    [{ rungsRun: 5, marks: ['sharp'] }, 5, 'there are only five'],
+  ] as const)('after %j opens %i (%s)', (last, open) => {
+    expect(rungsOpen(5, last && { ...last, marks: [...last.marks] })).toBe(open)
+  })
+})
+
+describe('every item that is shipped', () => {
+  it('makes boards that a plan can hold: drill, ladder, and broken down', () => {
+    for (const one of everything) {
+      expect(holds(boardFor(one)), one.id).toBe(true)
+      if (one.partner !== 'solo') expect(holds(ladderBoard([one])), one.id).toBe(true)
+      const broken = breakDown(one, empty.groups, ['white'])
+      if (broken) expect(holds(broken), one.id).toBe(true)
+    }
+  })
+})
