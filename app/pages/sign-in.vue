@@ -62,6 +62,7 @@ async function signIn() {
         <button class="btn btn-main big mt-5 justify-center" :disabled="busy || !email || !password">
           {{ busy ? 'Opening…' : 'Come in' }}
         </button>
+        <p class="mt-4 text-center"><NuxtLink to="/new-club" class="link">Set up a new club</NuxtLink></p>
       </div>
     </form>
   </main>

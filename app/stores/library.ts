@@ -1,5 +1,6 @@
+import type { Ladder } from '~~/core/curriculum/ladder'
 import { spokenName } from '~~/core/curriculum/item'
-import type { Library } from '~~/server/services/library'
+import type { Library, LibraryItem } from '~~/server/services/library'
 
 /** The club's ranks, groups and items: what every screen needs to name and colour things. Loaded once. */
 export const useLibraryStore = defineStore('library', () => {
@@ -21,10 +22,32 @@ export const useLibraryStore = defineStore('library', () => {
     loading = undefined
   }
 
+  /** Changes what is held, after the server has it. */
+  function change(values: Partial<Library>): void {
+    if (loaded.value) loaded.value = { ...loaded.value, ...values }
+  }
+
+  /** An item as it stands now; `undefined` when it is gone for good. */
+  function putItem(id: string, item: LibraryItem | undefined): void {
+    const rest = (loaded.value?.items ?? []).filter((other) => other.id !== id)
+    change({ items: item ? [...rest, item].sort((a, b) => a.name.localeCompare(b.name)) : rest })
+  }
+
+  /** Reads everything anew. */
+  async function refresh(): Promise<Library> {
+    loading = undefined
+    return load()
+  }
+
   const items = computed(() => new Map((loaded.value?.items ?? []).map((item) => [item.id, item])))
   const ranks = computed(() => new Map((loaded.value?.ranks ?? []).map((rank) => [rank.id, rank])))
   const groups = computed(() => loaded.value?.groups ?? [])
   const club = computed(() => loaded.value?.club)
+  const ladder = computed<Ladder>(() => ({
+    kind: loaded.value?.ladderKind ?? 'none',
+    ranks: loaded.value?.ranks ?? [],
+  }))
+  const syllabus = computed(() => loaded.value?.syllabus ?? [])
 
   const itemName = (id: string | undefined) => {
     const item = id ? items.value.get(id) : undefined
@@ -34,5 +57,20 @@ export const useLibraryStore = defineStore('library', () => {
   const layerName = (id: string | undefined, layer: number) =>
     (id && items.value.get(id)?.layers[layer - 1]?.name) || `layer ${layer}`
 
-  return { loaded, load, forget, items, ranks, groups, club, itemName, layerName }
+  return {
+    loaded,
+    load,
+    refresh,
+    forget,
+    change,
+    putItem,
+    items,
+    ranks,
+    groups,
+    club,
+    ladder,
+    syllabus,
+    itemName,
+    layerName,
+  }
 })

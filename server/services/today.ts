@@ -7,7 +7,7 @@ import { eventsOf, marksOf, planOfClass } from './classes'
 
 async function summary(club: Club, row: ClassRow) {
   const teacher = row.teacherId ? await club.users.one({ id: row.teacherId }) : undefined
-  const plan = await club.plans.one({ id: row.planId })
+  const plan = (await club.plans.all({ id: row.planId }, { limit: 1, columns: ['title', 'version'] }))[0]
   return {
     id: row.id,
     planId: row.planId,
@@ -68,14 +68,18 @@ export async function today(club: Club, now: number) {
         ['day', 'ASC'],
         ['startTime', 'ASC'],
       ],
+      // The plans that were run are large, and only two of them are wanted.
+      columns: ['id', 'day', 'state'],
     },
   )
-  const next = nextOf(rows, day)
-  const last = rows.filter(({ state }) => state === 'finished').at(-1)
+  const whole = async (row: ClassRow | undefined) => (row ? club.classes.one({ id: row.id }) : undefined)
+  const next = await whole(nextOf(rows, day))
+  const last = await whole(rows.filter(({ state }) => state === 'finished').at(-1))
   return {
     today: day,
     next: next ? { ...(await summary(club, next)), plan: await planOfClass(club, next) } : null,
     last: last ? await lookBack(club, last) : null,
+    nextGrading: club.settings.settings.nextGrading ?? null,
   }
 }
 
@@ -99,6 +103,7 @@ export async function listClasses(club: Club) {
         ['startTime', 'DESC'],
       ],
       limit: 100,
+      columns: ['id', 'planId', 'day', 'startTime', 'lengthMin', 'teacherId', 'state'],
     },
   )
   return Promise.all(rows.map((row) => summary(club, row)))

@@ -9,14 +9,6 @@ const doorways = [
 ]
 const route = useRoute()
 const isOpen = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
-const { user, clear } = useUserSession()
-
-async function signOut() {
-  await api('/api/auth/sign-out', { method: 'POST', body: {} })
-  await clear()
-  useLibraryStore().forget()
-  await navigateTo('/sign-in')
-}
 </script>
 
 <template>
@@ -38,10 +30,7 @@ async function signOut() {
       </NuxtLink>
     </nav>
     <div class="middle"><slot /></div>
-    <div class="end">
-      <span class="wide">{{ user?.name }}</span>
-      <button type="button" @click="signOut">Sign out</button>
-    </div>
+    <ClubMenu />
   </header>
 </template>
 
@@ -120,26 +109,11 @@ async function signOut() {
   align-items: center;
   padding: 0 0 3px 18px;
 }
-.end {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  padding: 0 14px 3px 8px;
-  color: #ebdcc0;
-  white-space: nowrap;
-}
-.end button {
-  height: 30px;
-  padding: 0 9px;
-  border: 1px solid rgba(231, 190, 99, 0.38);
-  border-radius: 4px;
-}
 .beam :focus-visible {
   outline-color: #ffe7a8;
 }
 @media (max-width: 760px) {
   .wide,
-  .end span,
   .middle {
     display: none;
   }
@@ -157,15 +131,6 @@ async function signOut() {
   }
   .door.on {
     margin: 0 3px;
-  }
-  .end {
-    padding: 0 8px 3px 2px;
-  }
-  .end button {
-    font-size: 13px;
-    padding: 0 4px;
-    white-space: normal;
-    line-height: 13px;
   }
 }
 </style>

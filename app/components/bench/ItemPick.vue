@@ -3,7 +3,12 @@ import { Combobox, ComboboxButton, ComboboxInput, ComboboxOption, ComboboxOption
 import { ChevronUpDownIcon } from '@heroicons/vue/20/solid'
 
 /** Picks an item of the library by typing a part of its name. */
-const props = defineProps<{ label: string; modelValue: string | undefined; optional?: boolean }>()
+const props = defineProps<{
+  label: string
+  modelValue: string | undefined
+  optional?: boolean
+  category?: string
+}>()
 const emit = defineEmits<{ 'update:modelValue': [id: string | undefined] }>()
 const library = useLibraryStore()
 const typed = ref('')
@@ -11,8 +16,11 @@ const NONE = ''
 
 const found = computed(() => {
   const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return [...library.items.values()].filter(({ name, category }) =>
-    words.every((word) => `${name} ${category}`.toLowerCase().includes(word)),
+  return [...library.items.values()].filter(
+    ({ name, aliases, category, archived }) =>
+      !archived &&
+      (!props.category || props.category === category) &&
+      words.every((word) => `${name} ${aliases.join(' ')} ${category}`.toLowerCase().includes(word)),
   )
 })
 const nameOf = (id: unknown) =>
@@ -45,7 +53,7 @@ const nameOf = (id: unknown) =>
       </ComboboxOption>
       <ComboboxOption v-for="item in found" :key="item.id" v-slot="{ active }" :value="item.id" as="template">
         <li class="option" :class="{ active }">
-          {{ item.name }} <span class="text-13 text-ash">{{ item.category }}</span>
+          {{ library.itemName(item.id) }} <span class="text-13 text-ash">{{ item.category }}</span>
         </li>
       </ComboboxOption>
       <li v-if="found.length === 0" class="option text-ash">Nothing in the library is called that.</li>

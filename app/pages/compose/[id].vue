@@ -76,7 +76,7 @@ const dated = computed(() => {
               @change="rename"
             />
             <span class="text-13 whitespace-nowrap text-ash">{{ dated }}</span>
-            <SaveState class="truncate" />
+            <SaveState class="truncate" :state="store.saveState" :fault="store.faults[0]" />
             <span class="flex-1" />
             <button
               type="button"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { toast } from 'vue-sonner'
+import type { Mark } from '~~/core/people/marks'
 import { minutes } from '~~/core/plan/time-text'
 import type { StudentPage } from '~~/server/services/students'
 import { shortDay } from '~/domain/days'
@@ -31,6 +33,39 @@ const classes = computed(() => {
     return { ...held, rows, workMs: rows.reduce((sum, row) => sum + row.workMs, 0) }
   })
 })
+/** The latest classes first; the rest when asked for. */
+const RECENT = 8
+const all = ref(false)
+const shown = computed(() => (all.value ? classes.value : classes.value.slice(0, RECENT)))
+
+const keyOf = ({ classId, itemId, layer }: Pick<Row, 'classId' | 'itemId' | 'layer'>) =>
+  `${classId} ${itemId} ${layer}`
+const marks = computed(() => new Map((page.value?.marks ?? []).map((mark) => [keyOf(mark), mark])))
+const markOf = (row: Row) => marks.value.get(keyOf(row))
+/** A mark is kept with its class; one that is given again stands over the one before. */
+async function give(row: Row, { mark, fault }: { mark: Mark; fault?: string | undefined }) {
+  const { classId, itemId, layer } = row
+  const before = page.value
+  if (!before) return
+  page.value = { ...before, marks: [...before.marks, { classId, itemId, layer, mark, fault: fault ?? null }] }
+  try {
+    await api('/api/marks', {
+      method: 'POST',
+      body: {
+        id: crypto.randomUUID(),
+        class: classId,
+        student: before.id,
+        item: itemId,
+        layer,
+        mark,
+        ...(fault ? { fault } : {}),
+      },
+    })
+  } catch (error) {
+    page.value = before
+    toast.error(saidBy(error))
+  }
+}
 const sides = computed(() => {
   const sums = new Map<string, { name: string; left: number; right: number }>()
   for (const row of page.value?.practice ?? []) {
@@ -74,6 +109,7 @@ const totals = computed(() => {
           </div>
         </dl>
       </div>
+      <p v-if="page.apart.length" class="note"><b>Never paired with:</b> {{ page.apart.join(', ') }}</p>
       <p v-if="page.floorNote" class="note"><b>The floor must know:</b> {{ page.floorNote }}</p>
       <div class="body">
         <section aria-label="What was practised">
@@ -81,7 +117,7 @@ const totals = computed(() => {
             No class has been finished yet. When one is, what {{ page.name.split(' ')[0] }} practised stands
             here by itself.
           </p>
-          <section v-for="held in classes" :key="held.id" class="held">
+          <section v-for="held in shown" :key="held.id" class="held">
             <h2>
               {{ held.title }} <span>{{ shortDay(held.day) }}</span>
               <em v-if="held.rows.length">{{ minutes(held.workMs) }} of work</em>
@@ -97,6 +133,7 @@ const totals = computed(() => {
                   <th scope="col" class="n">No side</th>
                   <th scope="col" class="n">Received</th>
                   <th scope="col" class="n">Minutes</th>
+                  <th scope="col">Mark</th>
                 </tr>
               </thead>
               <tbody>
@@ -116,10 +153,21 @@ const totals = computed(() => {
                       >holding {{ minutes(row.holdingMs) }}</span
                     >
                   </td>
+                  <td class="mark">
+                    <MarkPick
+                      :item="row.itemId"
+                      :layer="row.layer"
+                      :given="markOf(row)"
+                      @give="give(row, $event)"
+                    />
+                  </td>
                 </tr>
               </tbody>
             </table>
           </section>
+          <button v-if="shown.length < classes.length" type="button" class="btn mt-4" @click="all = true">
+            Show the {{ classes.length - shown.length }} classes before
+          </button>
         </section>
         <aside v-if="sides.length" class="panel p-4">
           <h2 class="text-17 mb-2">Left against right</h2>

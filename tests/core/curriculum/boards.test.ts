@@ -1,7 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { parsePlan, layPlan, type Plan } from '../../../core'
 import { boardFor, type Board } from '../../../core/curriculum/boards'
-import { ladderBoard, partnerLadder, rungsOpen } from '../../../core/curriculum/partner-ladder'
+import {
+  ladderBoard,
+  partnerLadder,
+  rungsOpen,
+  type LastLadder,
+} from '../../../core/curriculum/partner-ladder'
+import type { Mark } from '../../../core/people/marks'
 import { breakDown } from '../../../core/curriculum/steps'
 import { insertBlocks } from '../../../core/plan/edit'
 import type { Dose } from '../../../core/plan/doses'
@@ -157,15 +163,14 @@ describe('a partner ladder', () => {
     expect(ladderBoard([throwing], 2).notes!.split('\n')).toHaveLength(2)
   })
 
-  it.each([
-    [undefined, 1, 'never worked: the first rung'],
-    [{ rungsRun: 2, marks: [] }, 2, 'no mark: the same again'],
-    [{ rungsRun: 2, marks: ['sound', 'shaky'] }, 3, 'half of the marks are good: the next opens'],
-    [{ rungsRun: 2, marks: ['sharp', 'shaky', 'not yet'] }, 2, 'a third is not enough'],
-    [{ rungsRun: 5, marks: ['sharp'] }, 5, 'there are only five'],
-  ] as const)('after %j opens %i (%s)', (last, open) => {
-    expect(rungsOpen(5, last && { ...last, marks: [...last.marks] })).toBe(open)
-  })
+  const marks = (...given: Mark[]) => given
+  it.each<[string, number, LastLadder | undefined]>([
+    ['never worked: the first rung', 1, undefined],
+    ['no mark: the same again', 2, { rungsRun: 2, marks: [] }],
+    ['half of the marks are good: the next opens', 3, { rungsRun: 2, marks: marks('sound', 'shaky') }],
+    ['a third is not enough', 2, { rungsRun: 2, marks: marks('sharp', 'shaky', 'not yet') }],
+    ['there are only five', 5, { rungsRun: 5, marks: marks('sharp') }],
+  ])('%s: %i of five are open', (_why, open, last) => expect(rungsOpen(5, last)).toBe(open))
 })
 
 describe('every item that is shipped', () => {

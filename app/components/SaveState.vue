@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import type { Fault } from '~~/core'
 import type { SaveState } from '~/stores/plan'
 
-/** Where the plan's last change is: always in words. */
-const store = usePlanStore()
+/** Where the last change is: always in words. */
+const props = defineProps<{ state: SaveState; fault?: Fault | undefined }>()
 const WORDS: Record<SaveState, string> = {
   kept: 'all changes kept',
   changed: 'keeping…',
@@ -11,7 +12,8 @@ const WORDS: Record<SaveState, string> = {
   stale: 'someone else saved first',
   refused: 'not kept',
 }
-const bad = computed(() => ['unreachable', 'stale', 'refused'].includes(store.saveState))
+const bad = computed(() => ['unreachable', 'stale', 'refused'].includes(props.state))
+const where = computed(() => (props.fault && props.fault.path !== '$' ? `${props.fault.path} ` : ''))
 </script>
 
 <template>
@@ -21,9 +23,7 @@ const bad = computed(() => ['unreachable', 'stale', 'refused'].includes(store.sa
     role="status"
     data-test="save-state"
   >
-    {{ WORDS[store.saveState] }}
-    <template v-if="store.saveState === 'refused'"
-      >: {{ store.faults[0]?.path }} {{ store.faults[0]?.message }}</template
-    >
+    {{ WORDS[state]
+    }}<template v-if="state === 'refused' && fault">: {{ where }}{{ fault.message }}</template>
   </span>
 </template>

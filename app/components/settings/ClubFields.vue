@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import type { ClubSettings } from '~~/core/curriculum/settings'
+
+const props = defineProps<{ kept: KeptDocument<ClubSettings>; readonly: boolean }>()
+const settings = computed(() => props.kept.draft.value)
+const put = (values: Partial<ClubSettings>) => props.kept.change({ ...settings.value, ...values })
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const zones = Intl.supportedValuesOf('timeZone')
+const fault = (name: string) => props.kept.faultAt(name)
+function setGrading(day: string) {
+  const { nextGrading: _, ...rest } = settings.value
+  props.kept.change(day ? { ...rest, nextGrading: day } : rest)
+}
+</script>
+
+<template>
+  <section id="club" aria-labelledby="club-title">
+    <h2 id="club-title" class="text-20">The club</h2>
+    <div class="grid gap-x-8 sm:grid-cols-2">
+      <label class="row"
+        >Name
+        <input
+          class="field"
+          :value="settings.name"
+          :readonly="readonly"
+          :aria-invalid="!!fault('name')"
+          @change="put({ name: text($event) })"
+      /></label>
+      <label class="row"
+        >Place
+        <input
+          class="field"
+          :value="settings.place"
+          :readonly="readonly"
+          @change="put({ place: text($event) })"
+      /></label>
+      <label class="row"
+        >Time zone
+        <input
+          class="field"
+          list="zones"
+          :value="settings.zone"
+          :readonly="readonly"
+          :aria-invalid="!!fault('zone')"
+          @change="put({ zone: text($event) })"
+        />
+      </label>
+      <datalist id="zones"><option v-for="zone in zones" :key="zone" :value="zone" /></datalist>
+      <label class="row"
+        >Next grading
+        <input
+          class="field"
+          type="date"
+          :value="settings.nextGrading"
+          :readonly="readonly"
+          @change="setGrading(text($event))"
+      /></label>
+    </div>
+    <p
+      v-for="one in kept.faults.value.filter(({ path }) =>
+        ['name', 'zone', 'place', 'nextGrading'].includes(path),
+      )"
+      :key="one.path"
+      role="alert"
+      class="text-13 text-brick-deep"
+    >
+      {{ one.path }} {{ one.message }}.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 100px minmax(0, 1fr);
+  align-items: center;
+  min-height: 34px;
+}
+</style>

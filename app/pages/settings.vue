@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import type { Ladder } from '~~/core/curriculum/ladder'
+import { readLadder } from '~~/core/curriculum/ladder'
+import { readSettings, type ClubSettings } from '~~/core/curriculum/settings'
+import type { ClassGroup } from '~~/server/services/library'
+
+useHead({ title: 'Club settings · Golden Lintel' })
+interface Ranks {
+  ladder: Ladder
+  groups: ClassGroup[]
+}
+const library = useLibraryStore()
+const { user } = useUserSession()
+const readonly = computed(() => user.value?.role !== 'head')
+const problem = ref('')
+const scope = getCurrentScope()
+const settings = shallowRef<KeptDocument<ClubSettings>>()
+const ranks = shallowRef<KeptDocument<Ranks>>()
+const plain = <T,>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+onMounted(async () => {
+  try {
+    const { versions } = await library.load()
+    scope?.run(() => {
+      settings.value = useKeptDocument<ClubSettings>(
+        { value: library.loaded!.settings, version: versions.settings },
+        {
+          read(draft) {
+            const read = readSettings(plain(draft))
+            return read.ok ? { ok: true, value: read.settings } : read
+          },
+          send: (value, base) => api('/api/settings', { method: 'PUT', body: { base, settings: value } }),
+          async fresh() {
+            const now = await library.refresh()
+            return { value: now.settings, version: now.versions.settings }
+          },
+          kept: (value, version) => {
+            const { name, place, zone, firstSide, lengthMin, startTime } = value
+            library.change({
+              settings: value,
+              club: { name, place, zone, firstSide, lengthMin, startTime },
+              versions: { ...library.loaded!.versions, settings: version },
+            })
+          },
+        },
+      )
+      ranks.value = useKeptDocument<Ranks>(
+        { value: { ladder: library.ladder, groups: library.groups }, version: versions.ladder },
+        {
+          read(draft) {
+            const read = readLadder(plain(draft.ladder))
+            return read.ok ? { ok: true, value: { ladder: read.ladder, groups: draft.groups } } : read
+          },
+          send: ({ ladder, groups }, base) =>
+            api('/api/ladder', { method: 'PUT', body: { base, ladder, groups } }),
+          async fresh() {
+            const now = await library.refresh()
+            return { value: { ladder: library.ladder, groups: now.groups }, version: now.versions.ladder }
+          },
+          kept: ({ ladder, groups }, version) =>
+            library.change({
+              ladderKind: ladder.kind,
+              ranks: ladder.ranks,
+              groups,
+              versions: { ...library.loaded!.versions, ladder: version },
+            }),
+        },
+      )
+    })
+  } catch (error) {
+    problem.value = saidBy(error)
+  }
+})
+const SECTIONS = [
+  ['club', 'The club'],
+  ['ranks', 'Ranks and groups'],
+  ['schools', 'How you teach'],
+  ['hall', 'Days and hall'],
+  ['limits', 'Limits'],
+] as const
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
+    <p v-else-if="!settings || !ranks" class="text-ash">Opening the settings…</p>
+    <template v-else>
+      <nav class="contents" aria-label="On this page">
+        <h1 class="text-26">Club settings</h1>
+        <a v-for="[id, name] in SECTIONS" :key="id" :href="`#${id}`">{{ name }}</a>
+        <p v-if="readonly" class="text-13 mt-3 text-ash">Only the head of the club changes these.</p>
+      </nav>
+      <div class="min-w-0 space-y-10">
+        <div class="kept">
+          <span class="text-13 text-ash">Settings:</span>
+          <KeptBar v-if="!readonly" :kept="settings" what="the settings" />
+        </div>
+        <ClubFields :kept="settings" :readonly="readonly" />
+        <section id="ranks" aria-labelledby="ranks-title">
+          <div class="flex flex-wrap items-baseline gap-4">
+            <h2 id="ranks-title" class="text-20">Ranks and groups</h2>
+            <SaveState v-if="!readonly" :state="ranks.state.value" :fault="ranks.faults.value[0]" />
+            <button
+              v-if="!readonly"
+              type="button"
+              class="btn"
+              :disabled="!ranks.canUndo.value"
+              @click="ranks.undo()"
+            >
+              Undo the last change to the ranks
+            </button>
+          </div>
+          <RankRows :kept="ranks" :readonly="readonly" />
+        </section>
+        <SchoolFields :kept="settings" :readonly="readonly" />
+        <HallFields :kept="settings" :readonly="readonly" />
+        <LimitFields :kept="settings" :readonly="readonly" />
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: 200px minmax(0, 860px);
+  gap: 36px;
+  max-width: 1160px;
+  margin: 0 auto;
+  padding: 24px;
+}
+.contents {
+  position: sticky;
+  top: 20px;
+  align-self: start;
+}
+.contents a {
+  display: block;
+  padding: 4px 10px;
+  margin-top: 4px;
+  border-left: 3px solid var(--color-straw);
+}
+.contents a:hover {
+  border-left-color: var(--color-gilt);
+}
+.kept {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 30px;
+}
+@media (max-width: 800px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .contents {
+    position: static;
+  }
+}
+</style>
