@@ -126,7 +126,7 @@ const WEEKS: Week[] = [
     body: 'squat-thrust',
   },
   {
-    theme: 'Grips and hips, week 1 of 4',
+    theme: 'Taking hold',
     count: ['palm-strike', 'hammer-fist', 'elbow-strike', 'three-beats'],
     layered: ['grip-break', [1, 2, 3, 3]],
     ladder: 'lapel-strip',
@@ -136,7 +136,7 @@ const WEEKS: Week[] = [
     body: 'bear-walk',
   },
   {
-    theme: 'Grips and hips, week 2 of 4',
+    theme: 'Hips under',
     count: ['front-kick', 'round-kick', 'side-kick', 'turning-back-kick'],
     layered: ['hip-throw', [1, 2, 3, 4]],
     ladder: 'lapel-strip',

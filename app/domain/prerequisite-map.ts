@@ -22,7 +22,7 @@ export interface PrerequisiteMap {
   height: number
 }
 
-export const NODE = { width: 148, height: 24 }
+export const NODE = { width: 152, height: 21 }
 
 interface Point {
   x: number
@@ -46,7 +46,15 @@ export function prerequisiteMap(items: readonly Item[]): PrerequisiteMap {
   const links = linksOf(items)
   const linked = new Set(links.flatMap(({ from, to }) => [from, to]))
   const graph = new Graph({ multigraph: true })
-  graph.setGraph({ rankdir: 'LR', nodesep: 5, edgesep: 2, ranksep: 30, marginx: 8, marginy: 8 })
+  graph.setGraph({
+    rankdir: 'LR',
+    ranker: 'tight-tree',
+    nodesep: 3,
+    edgesep: 1,
+    ranksep: 46,
+    marginx: 8,
+    marginy: 6,
+  })
   graph.setDefaultEdgeLabel(() => ({}))
   for (const { id } of items) if (linked.has(id)) graph.setNode(id, { ...NODE })
   for (const { from, to, since } of links) graph.setEdge(from, to, {}, `since ${since}`)
@@ -55,9 +63,18 @@ export function prerequisiteMap(items: readonly Item[]): PrerequisiteMap {
     const { x = 0, y = 0 } = graph.node(id) as Partial<Point>
     return { id, x: x - NODE.width / 2, y: y - NODE.height / 2 }
   })
+  const columns = [...new Set([...linked].map((id) => (graph.node(id) as Point).x))]
   const lines = links.map((link) => {
     const { points = [] } = graph.edge(link.from, link.to, `since ${link.since}`) as { points?: Point[] }
-    return { ...link, path: pathThrough(points) }
+    // From the right edge of the one to the left edge of the other; of the way dagre found, only where it passes a column:
+    // what bends between two columns is its place for a label, and there is none.
+    const [from, to] = [graph.node(link.from) as Point, graph.node(link.to) as Point]
+    const between = points.filter(
+      ({ x }) => x > from.x + 1 && x < to.x - 1 && columns.some((column) => Math.abs(column - x) < 1),
+    )
+    const start = { x: from.x + NODE.width / 2, y: from.y }
+    const end = { x: to.x - NODE.width / 2, y: to.y }
+    return { ...link, path: pathThrough([start, ...between, end]) }
   })
   const { width = 0, height = 0 } = graph.graph() as { width?: number; height?: number }
   return { nodes, lines, loose: items.filter(({ id }) => !linked.has(id)).map(({ id }) => id), width, height }

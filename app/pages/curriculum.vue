@@ -4,6 +4,8 @@ definePageMeta({ layout: 'bare' })
 const library = useLibraryStore()
 const problem = ref('')
 const ready = ref(false)
+const route = useRoute()
+const inLibrary = computed(() => !/^\/curriculum\/(map|shapes|files)/.test(route.path))
 onMounted(async () => {
   try {
     await library.load()
@@ -18,8 +20,9 @@ onMounted(async () => {
   <div class="flex h-full flex-col">
     <Beam>
       <nav class="places" aria-label="Curriculum">
-        <NuxtLink to="/curriculum" exact-active-class="on">Library</NuxtLink>
+        <NuxtLink to="/curriculum" :class="{ on: inLibrary }">Library</NuxtLink>
         <NuxtLink to="/curriculum/map" active-class="on">What builds on what</NuxtLink>
+        <NuxtLink to="/curriculum/shapes" active-class="on">Shapes</NuxtLink>
         <NuxtLink to="/curriculum/files" active-class="on">Files in and out</NuxtLink>
         <NuxtLink to="/syllabus">Syllabus</NuxtLink>
       </nav>

@@ -25,7 +25,7 @@ const email = ref('')
 const password = ref('')
 const starter = ref('')
 const ranksFrom = ref<'starter' | 'own' | 'levels' | 'none'>('none')
-const ownRanks = ref('White, Yellow, Green, Brown, Black')
+const ownRanks = ref('First, Second, Third, Fourth')
 const levels = ref(5)
 const zones = Intl.supportedValuesOf('timeZone')
 
@@ -258,6 +258,7 @@ legend {
   color: var(--color-ash);
 }
 .card b {
+  padding-right: 22px;
   font: 640 15px/20px var(--font-serif);
   color: var(--color-umber);
 }

@@ -85,7 +85,7 @@ const SECTIONS = [
     <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
     <p v-else-if="!settings || !ranks" class="text-ash">Opening the settings…</p>
     <template v-else>
-      <nav class="contents" aria-label="On this page">
+      <nav class="index" aria-label="On this page">
         <h1 class="text-26">Club settings</h1>
         <a v-for="[id, name] in SECTIONS" :key="id" :href="`#${id}`">{{ name }}</a>
         <p v-if="readonly" class="text-13 mt-3 text-ash">Only the head of the club changes these.</p>
@@ -107,7 +107,7 @@ const SECTIONS = [
               :disabled="!ranks.canUndo.value"
               @click="ranks.undo()"
             >
-              Undo the last change to the ranks
+              Undo
             </button>
           </div>
           <RankRows :kept="ranks" :readonly="readonly" />
@@ -129,18 +129,18 @@ const SECTIONS = [
   margin: 0 auto;
   padding: 24px;
 }
-.contents {
+.index {
   position: sticky;
   top: 20px;
   align-self: start;
 }
-.contents a {
+.index a {
   display: block;
   padding: 4px 10px;
   margin-top: 4px;
   border-left: 3px solid var(--color-straw);
 }
-.contents a:hover {
+.index a:hover {
   border-left-color: var(--color-gilt);
 }
 .kept {
@@ -153,7 +153,7 @@ const SECTIONS = [
   .page {
     grid-template-columns: minmax(0, 1fr);
   }
-  .contents {
+  .index {
     position: static;
   }
 }

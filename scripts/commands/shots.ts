@@ -68,10 +68,29 @@ async function takeAll(browser: Browser, url: string): Promise<void> {
   await page.goto('/term')
   await page.getByRole('link', { name: 'Attendance file' }).first().waitFor()
   await shot(page, 'term')
+  await takeClub(page)
   await page.setViewportSize(PHONE)
   await page.goto('/')
   await page.getByTestId('verdict').waitFor()
   await shot(page, 'today-phone')
+}
+
+/** What the club knows and how it is set. */
+async function takeClub(page: Page): Promise<void> {
+  for (const [name, path, there] of [
+    ['curriculum', '/curriculum', 'table'],
+    ['item', '/curriculum/hip-throw', '#uses'],
+    ['map', '/curriculum/map?to=throw-combination', '.node.lit'],
+    ['settings', '/settings', '#limits'],
+    ['new-club', '/new-club', 'fieldset'],
+  ] as const) {
+    await page.goto(path)
+    await page.locator(there).first().waitFor()
+    await shot(page, name)
+  }
+  await page.goto('/syllabus')
+  await page.getByRole('gridcell', { name: 'Teal, Throws' }).click()
+  await shot(page, 'syllabus')
 }
 
 async function registerMost(page: Page): Promise<void> {

@@ -32,8 +32,8 @@ export class ClubTable<Row extends { clubId: string }, New extends object> {
     private readonly transaction: Transaction,
   ) {}
 
-  private where(where: Partial<Row>): WhereOptions<Row> {
-    return { ...where, clubId: this.clubId } as WhereOptions<Row>
+  private where(wanted: Partial<Row>): WhereOptions<Row> {
+    return { ...wanted, clubId: this.clubId } as WhereOptions<Row>
   }
 
   private async find(where: Partial<Row>, options: Find<Row>, lock: boolean): Promise<Row[]> {
@@ -103,8 +103,11 @@ export class ClubTable<Row extends { clubId: string }, New extends object> {
   /** How many rows hold a text in a column of JSON. */
   async countHolding(column: keyof Row & string, text: string): Promise<number> {
     const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`
+    const field = this.table.getAttributes()[column]?.field ?? column
+    // As text: a value compared with a JSON column would be written as JSON first.
+    const holds = where(fn('CONCAT', col(field)), { [Op.like]: like })
     return this.table.count({
-      where: { clubId: this.clubId, [column]: { [Op.like]: like } } as WhereOptions<Attributes<Model<Row>>>,
+      where: { [Op.and]: [{ clubId: this.clubId }, holds] } as WhereOptions<Attributes<Model<Row>>>,
       transaction: this.transaction,
     })
   }

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { QueryTypes } from 'sequelize'
+import { readItem } from '../../core/curriculum/item-rules'
 import { connect, type Database } from '../../server/db/connect'
 import { inClub } from '../../server/db/in-club'
 import { migrate, migrator } from '../../server/db/migrate'
@@ -12,6 +13,7 @@ import { demoStudents } from '../../demo/club'
 import { creditPlan, type Attendance, type Plan } from '../../core'
 import { attendanceOfClass } from '../../server/services/ledger'
 import { eventsOf, marksOf } from '../../server/services/classes'
+import { settingsOf } from '../../server/services/settings'
 import { today } from '../../server/services/today'
 import {
   DATABASE_USER,
@@ -116,13 +118,47 @@ describe('migrations', () => {
     await db.sequelize.close()
   })
 
+  it('carry the items of the first slice over into documents, and back', async () => {
+    await ensureSchema(server, 'lintel_carry', true)
+    const db = open('lintel_carry')
+    await migrator(db.sequelize).up({ to: '0001-first-class' })
+    const club = crypto.randomUUID()
+    await db.sequelize.query(`INSERT INTO clubs (id, name, zone) VALUES ('${club}', 'Old', 'UTC')`)
+    await db.sequelize.query(
+      `INSERT INTO items (club_id, id, name, category, sides, partner, layers, key_points, caution) VALUES
+       ('${club}', 'kick', 'Front kick', 'kicks', 2, 'both', '[{"name":"slow","point":"knee first"},{"name":"quick"}]', '["look"]', 'Mind the pad.')`,
+    )
+    await migrate(db.sequelize)
+    const [item] = await inClub(db, club, (inside) => inside.items.all())
+    expect(readItem(item?.body)).toMatchObject({
+      ok: true,
+      item: {
+        name: 'Front kick',
+        sides: 2,
+        partner: 'both',
+        layers: [
+          { name: 'slow', points: ['knee first'] },
+          { name: 'quick', points: [] },
+        ],
+        keyPoints: ['look'],
+        hazard: 'Mind the pad.',
+      },
+    })
+    await migrator(db.sequelize).down({ to: '0002-curriculum' })
+    const [old] = await db.sequelize.query<{ sides: number; caution: string }>('SELECT * FROM items', {
+      type: QueryTypes.SELECT,
+    })
+    expect(old).toMatchObject({ sides: 2, partner: 'both', caution: 'Mind the pad.' })
+    await db.sequelize.close()
+  })
+
   it('make InnoDB tables in utf8mb4', async () => {
     const db = open('lintel_steps')
     const tables = await db.sequelize.query<{ ENGINE: string; TABLE_COLLATION: string }>(
       "SELECT ENGINE, TABLE_COLLATION FROM information_schema.TABLES WHERE TABLE_SCHEMA = 'lintel_steps' AND TABLE_NAME <> 'migrations'",
       { type: QueryTypes.SELECT },
     )
-    expect(tables.length).toBeGreaterThan(12)
+    expect(tables.length).toBeGreaterThan(16)
     expect(
       tables.every(
         ({ ENGINE, TABLE_COLLATION }) => ENGINE === 'InnoDB' && TABLE_COLLATION.startsWith('utf8mb4'),
@@ -218,6 +254,36 @@ describe('the demo club', () => {
         expect(kept.sort()).toEqual(credited.sort())
         expect(kept.length).toBeGreaterThan(200)
       }
+    })
+  })
+
+  it('has marks on what was practised, faults among them, and looks back over twelve weeks', async () => {
+    await inClub(db, clubId, async (club) => {
+      const marks = await club.marks.all()
+      expect(marks.length).toBeGreaterThan(1000)
+      const ledger = new Set(
+        (await club.ledger.all()).map((row) => `${row.classId} ${row.studentId} ${row.itemId} ${row.layer}`),
+      )
+      expect(
+        marks.filter((mark) => !ledger.has(`${mark.classId} ${mark.studentId} ${mark.itemId} ${mark.layer}`)),
+      ).toEqual([])
+      const faults = new Map(
+        (await club.items.all()).map(({ id, body }) => [id, body.faults.map((one) => one.fault)]),
+      )
+      const named = marks.filter(({ fault }) => fault !== null)
+      expect(named.length).toBeGreaterThan(100)
+      expect(named.every(({ itemId, fault }) => faults.get(itemId)?.includes(fault ?? ''))).toBe(true)
+      const days = (await club.classes.all({ state: 'finished' })).map(({ day }) => day).sort()
+      expect(Date.parse('2027-05-12') - Date.parse(days[0]!)).toBeGreaterThan(80 * 86_400_000)
+    })
+  })
+
+  it('has an afternoon with forty-six on the floor, and a grading in 24 days', async () => {
+    await inClub(db, clubId, async (club) => {
+      const plan = await club.plans.one({ title: 'Visitors from Millrace' })
+      expect(plan?.body.groups.reduce((sum, { headcount }) => sum + headcount, 0)).toBe(46)
+      expect(plan?.body.blocks.some(({ mode }) => mode === 'stations')).toBe(true)
+      expect(settingsOf(club.settings).nextGrading).toBe('2027-06-05')
     })
   })
 

@@ -34,7 +34,8 @@ test('a sign-in leads nowhere outside the application', async ({ page }) => {
 
 test('signing out closes every door', async ({ page }) => {
   await signIn(page)
-  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.getByRole('button', { name: 'Library and club' }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
   await expect(page).toHaveURL(/\/sign-in/)
   await page.goto('/floor')
   await expect(page).toHaveURL(/\/sign-in\?to=\/floor/)

@@ -24,12 +24,25 @@ test('the sign-in', async ({ page }) => {
   expect(await findings(page)).toEqual([])
 })
 
+test('the sheet of a new club', async ({ page }) => {
+  await page.goto('/new-club')
+  await page.getByText('Holding and throwing').waitFor()
+  expect(await findings(page)).toEqual([])
+})
+
 for (const [path, there] of [
   ['/', 'h1'],
   ['/compose', 'main li'],
   ['/floor', '.stage'],
   ['/people', '[data-student]'],
   ['/term', 'main li'],
+  ['/curriculum', 'table'],
+  ['/curriculum/hip-throw', '#rungs'],
+  ['/curriculum/map?to=throw-combination', '.node.lit'],
+  ['/curriculum/shapes?shape=pad-rounds', '[data-phase]'],
+  ['/curriculum/files', 'input[type=file]'],
+  ['/syllabus', '[role=gridcell]'],
+  ['/settings', '#limits'],
 ] as const)
   test(`the page ${path}`, async ({ page }) => {
     await signIn(page)

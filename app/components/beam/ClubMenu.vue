@@ -20,7 +20,7 @@ async function signOut() {
 
 <template>
   <Menu as="div" class="club">
-    <MenuButton class="button" aria-label="Library and club">
+    <MenuButton class="button" :aria-label="`${user?.name}: library and club`">
       <span class="wide">{{ user?.name }}</span>
       <ChevronDownIcon class="size-5" />
     </MenuButton>

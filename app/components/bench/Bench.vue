@@ -197,6 +197,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         </button>
         <button type="button" class="btn" @click="store.duplicate(block.id)"><kbd>D</kbd> copy</button>
         <button type="button" class="btn" @click="store.remove(block.id)"><kbd>Del</kbd> remove</button>
+        <SaveShape :block="block" />
       </section>
     </template>
     <PlanSettings v-else-if="store.plan" />

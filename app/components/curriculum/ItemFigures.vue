@@ -172,6 +172,7 @@ function setRep(which: 'teach' | 'full', value: number | undefined) {
   color: var(--color-ash);
 }
 .kit {
+  flex: none;
   height: 24px;
   font-size: 13px;
   background: var(--color-paper);

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { toast } from 'vue-sonner'
+import type { Block } from '~~/core'
+import { readShape, shapeFrom, type Shape } from '~~/core/curriculum/shapes'
+import type { Phase } from '~~/core/plan/phases'
+import { freshId } from '~~/core/plan/edit'
+
+/** Puts the selected board on the shelf as a shape of the club. */
+const props = defineProps<{ block: Block }>()
+const store = usePlanStore()
+const library = useLibraryStore()
+const KIND: Partial<Record<Phase, Shape['kind']>> = {
+  opening: 'opening',
+  warmup: 'warm-up',
+  game: 'game',
+  conditioning: 'conditioning',
+  cooldown: 'cool-down',
+  closing: 'closing',
+}
+const kind = computed<Shape['kind']>(() => {
+  if (props.block.mode === 'stations') return 'stations'
+  if (props.block.dose?.kind === 'ladder') return 'ladder'
+  return KIND[props.block.phase] ?? 'rounds'
+})
+
+async function save() {
+  if (!store.plan) return
+  const shapes = library.loaded?.shapes ?? []
+  const name = props.block.title.slice(0, 80)
+  const id = freshId(
+    name,
+    shapes.map((shape) => shape.id),
+  )
+  const made = shapeFrom(store.plan, [props.block], {
+    id,
+    name,
+    about: `from ${store.plan.title}`.slice(0, 200),
+    kind: kind.value,
+  })
+  const read = readShape(JSON.parse(JSON.stringify(made)))
+  if (!read.ok)
+    return toast.error(`It cannot be a shape: ${read.faults[0]?.path} ${read.faults[0]?.message}.`)
+  try {
+    await api(`/api/shapes/${id}`, { method: 'PUT', body: read.shape })
+    library.change({ shapes: [...shapes, read.shape].sort((a, b) => a.name.localeCompare(b.name)) })
+    toast(`${name} lies on the shelf under Shapes.`)
+  } catch (error) {
+    toast.error(saidBy(error))
+  }
+}
+</script>
+
+<template>
+  <button type="button" class="btn" @click="save">To the shelf</button>
+</template>
