@@ -1,7 +1,10 @@
 import {
   BaseError,
+  col,
+  fn,
   Op,
   Transaction,
+  where as compare,
   type Attributes,
   type Model,
   type Order,
@@ -105,7 +108,7 @@ export class ClubTable<Row extends { clubId: string }, New extends object> {
     const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`
     const field = this.table.getAttributes()[column]?.field ?? column
     // As text: a value compared with a JSON column would be written as JSON first.
-    const holds = where(fn('CONCAT', col(field)), { [Op.like]: like })
+    const holds = compare(fn('CONCAT', col(field)), { [Op.like]: like })
     return this.table.count({
       where: { [Op.and]: [{ clubId: this.clubId }, holds] } as WhereOptions<Attributes<Model<Row>>>,
       transaction: this.transaction,

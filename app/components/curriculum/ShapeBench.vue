@@ -7,11 +7,11 @@ import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
 import { minutes } from '~~/core/plan/time-text'
 
 /** One shape and its boards, changed in place. */
-const props = defineProps<{ shape: Shape; readonly: boolean; keep: (shape: Shape) => Promise<void> }>()
+const props = defineProps<{ begin: Shape; readonly: boolean; keep: (shape: Shape) => Promise<void> }>()
 defineEmits<{ discard: [] }>()
 const library = useLibraryStore()
 const kept = useKeptDocument<Shape>(
-  { value: props.shape, version: 1 },
+  { value: props.begin, version: 1 },
   {
     read(draft) {
       const read = readShape(JSON.parse(JSON.stringify(draft)))
@@ -21,7 +21,7 @@ const kept = useKeptDocument<Shape>(
       await props.keep(shape)
       return { version: 1 }
     },
-    fresh: async () => ({ value: props.shape, version: 1 }),
+    fresh: async () => ({ value: props.begin, version: 1 }),
   },
 )
 const shape = computed(() => kept.draft.value)

@@ -77,7 +77,7 @@ async function discard(shape: Shape) {
     <ShapeBench
       v-if="open"
       :key="open.id"
-      :shape="open"
+      :begin="open"
       :readonly="!mayWrite"
       :keep="keep"
       @discard="discard(open)"
