@@ -17,6 +17,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     testIdAttribute: 'data-test',
     launchOptions: chromiumOptions,
+    actionTimeout: 30_000,
     trace: 'off',
   },
 })

@@ -5,6 +5,8 @@ defineProps<{
   modelValue: T
   options: readonly { value: T; name: string }[]
   readonly?: boolean
+  /** The label is for who does not see what it stands beside. */
+  quiet?: boolean
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: T] }>()
 const id = useId()
@@ -16,7 +18,7 @@ function take(event: Event, options: readonly { value: T; name: string }[]) {
 
 <template>
   <div class="choice">
-    <label :for="id">{{ label }}</label>
+    <label :for="id" :class="{ 'sr-only': quiet }">{{ label }}</label>
     <select :id="id" :disabled="readonly" @change="take($event, options)">
       <option
         v-for="option in options"

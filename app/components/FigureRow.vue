@@ -9,8 +9,10 @@ const props = withDefaults(
     max?: number
     optional?: boolean
     readonly?: boolean
+    /** The label is for who does not see what it stands beside. */
+    quiet?: boolean
   }>(),
-  { unit: '', min: 0, max: 1000, optional: false, readonly: false },
+  { unit: '', min: 0, max: 1000, optional: false, readonly: false, quiet: false },
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>()
 const id = useId()
@@ -38,8 +40,8 @@ function take() {
 </script>
 
 <template>
-  <div class="figure">
-    <label :for="id">{{ label }}</label>
+  <div class="figure" :class="{ quiet }">
+    <label :for="id" :class="{ 'sr-only': quiet }">{{ label }}</label>
     <input
       :id="id"
       v-model="typed"
@@ -60,6 +62,9 @@ function take() {
   align-items: center;
   gap: 6px;
   min-height: 28px;
+}
+.figure.quiet {
+  grid-template-columns: 62px auto;
 }
 input {
   height: 26px;

@@ -104,6 +104,7 @@ const SECTIONS = [
               v-if="!readonly"
               type="button"
               class="btn"
+              aria-label="Undo the last change to the ranks"
               :disabled="!ranks.canUndo.value"
               @click="ranks.undo()"
             >

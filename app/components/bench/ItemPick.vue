@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { Combobox, ComboboxButton, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import {
+  Combobox,
+  ComboboxButton,
+  ComboboxInput,
+  ComboboxLabel,
+  ComboboxOption,
+  ComboboxOptions,
+} from '@headlessui/vue'
 import { ChevronUpDownIcon } from '@heroicons/vue/20/solid'
 
 /** Picks an item of the library by typing a part of its name. */
@@ -34,10 +41,11 @@ const nameOf = (id: unknown) =>
     class="relative"
     @update:model-value="emit('update:modelValue', $event || undefined)"
   >
+    <ComboboxLabel class="sr-only">{{ label }}</ComboboxLabel>
     <div class="relative">
       <ComboboxInput
         class="field pr-7"
-        :aria-label="label"
+        :placeholder="modelValue ? undefined : label"
         :display-value="nameOf"
         autocomplete="off"
         @change="typed = $event.target.value"

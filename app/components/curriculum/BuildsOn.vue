@@ -83,7 +83,7 @@ const whole = (event: Event) => Number((event.target as HTMLSelectElement).value
     />
     <template v-if="after.length">
       <h3 class="text-15 mt-3 font-sans font-semibold">Leads to</h3>
-      <ul class="flex flex-wrap gap-x-3">
+      <ul class="leads flex flex-wrap gap-x-3">
         <li v-for="link in after" :key="`${link.to} ${link.since}`">
           <NuxtLink :to="`/curriculum/${link.to}`" class="link">{{
             spokenName(library.items.get(link.to)!)
@@ -115,5 +115,10 @@ const whole = (event: Event) => Number((event.target as HTMLSelectElement).value
 }
 .out:hover {
   color: var(--color-brick);
+}
+.need a,
+.leads a {
+  line-height: 24px;
+  display: inline-block;
 }
 </style>

@@ -45,7 +45,7 @@ const filled = (stone: number) => Math.max(0, Math.min(1, props.modelValue - sto
 .bar {
   display: inline-flex;
   gap: 2px;
-  padding: 4px 2px;
+  padding: 5px 2px;
 }
 .bar i {
   width: 20px;

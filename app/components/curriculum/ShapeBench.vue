@@ -141,7 +141,8 @@ const setPhase = (block: Block, phase: Phase): Block => ({ ...block, phase })
               @update:model-value="set({ ...row, title: $event ?? '' })"
             />
             <ChoiceRow
-              label=""
+              :label="`Board ${at + 1}: phase`"
+              quiet
               :model-value="row.phase"
               :options="phases"
               :readonly="readonly"

@@ -37,6 +37,7 @@ const faults = computed(() =>
             <div class="day">
               <ChoiceRow
                 :label="`Day ${at + 1}`"
+                quiet
                 :model-value="row.day"
                 :options="days"
                 :readonly="readonly"
@@ -50,7 +51,8 @@ const faults = computed(() =>
                 @change="set({ ...row, start: text($event) })"
               />
               <FigureRow
-                label=""
+                :label="`Day ${at + 1}: minutes`"
+                quiet
                 unit="min"
                 :min="5"
                 :max="240"
@@ -119,8 +121,9 @@ const faults = computed(() =>
                 @update:model-value="set({ ...row, name: $event ?? '' })"
               />
               <FigureRow
+                :label="`Kit ${at + 1}: how many`"
+                quiet
                 class="w-[120px]"
-                label=""
                 :max="999"
                 :model-value="row.count"
                 :readonly="readonly"

@@ -210,4 +210,8 @@ svg {
   padding: 10px 16px 16px;
   border-top: 1px solid var(--color-straw);
 }
+.loose a {
+  line-height: 24px;
+  display: inline-block;
+}
 </style>
