@@ -69,9 +69,12 @@ export function prerequisiteMap(items: readonly Item[]): PrerequisiteMap {
     // From the right edge of the one to the left edge of the other; of the way dagre found, only where it passes a column:
     // what bends between two columns is its place for a label, and there is none.
     const [from, to] = [graph.node(link.from) as Point, graph.node(link.to) as Point]
-    const between = points.filter(
-      ({ x }) => x > from.x + 1 && x < to.x - 1 && columns.some((column) => Math.abs(column - x) < 1),
-    )
+    const between = points
+      .filter(({ x }) => x > from.x + 1 && x < to.x - 1 && columns.some((column) => Math.abs(column - x) < 1))
+      .flatMap(({ x, y }) => [
+        { x: x - NODE.width / 2, y },
+        { x: x + NODE.width / 2, y },
+      ])
     const start = { x: from.x + NODE.width / 2, y: from.y }
     const end = { x: to.x - NODE.width / 2, y: to.y }
     return { ...link, path: pathThrough([start, ...between, end]) }

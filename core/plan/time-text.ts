@@ -6,6 +6,14 @@ export function minutes(ms: number): string {
   return `${ms < 0 && sec > 0 ? '−' : ''}${Math.floor(sec / 60)}:${String(sec % 60).padStart(2, '0')}`
 }
 
+/** A sum over many classes: `21 h 47 min`; under an hour `m:ss`. */
+export function longTime(ms: number): string {
+  const whole = Math.round(ms / 60_000)
+  return ms < 3_600_000
+    ? minutes(ms)
+    : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')} min`
+}
+
 /** A short time: `40 s` under a minute, else `m:ss`. A part of a second is kept: `1.5 s`. */
 export function shortTime(ms: number): string {
   return ms < 60_000 ? `${+(ms / 1000).toFixed(1)} s` : minutes(ms)

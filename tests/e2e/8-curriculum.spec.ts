@@ -291,6 +291,11 @@ test('on the shelf an item is broken down, climbed as a ladder, and a shape is a
   await expect(page.locator('[data-board^="front-kick-rear-leg-broken-down"]')).toBeVisible()
   await page.getByRole('button', { name: 'Ladder of Front kick, rear leg' }).click()
   await expect(page.locator('[data-board^="front-kick-rear-leg-ladder"]')).toBeVisible()
+  await page.getByRole('combobox', { name: 'And then… (a combination)' }).fill('palm strike')
+  await page.getByRole('option', { name: /Palm strike/ }).click()
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue(
+    'Front kick, rear leg, then Palm strike: ladder',
+  )
   await page.getByRole('button', { name: 'To the shelf' }).click()
   await expect(page.getByText('lies on the shelf under Shapes')).toBeVisible()
   await page.getByRole('tab', { name: 'Shapes' }).click()
@@ -298,12 +303,14 @@ test('on the shelf an item is broken down, climbed as a ladder, and a shape is a
   await page.getByRole('button', { name: 'Rounds in three steps: a minute more' }).click()
   await page.getByRole('button', { name: /^DR Rounds in three steps/ }).click()
   await expect(page.locator('[data-board^="rounds-feet"]')).toBeVisible()
-  for (let n = 0; n < 3; n++) await page.getByRole('button', { name: /^Undo/ }).click()
+  for (let n = 0; n < 4; n++) await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(boards).toHaveCount(before)
   await page.goto('/curriculum/shapes')
-  await page.getByRole('link', { name: /Front kick, rear leg: ladder/ }).click()
+  await page.getByRole('link', { name: /Front kick, rear leg, then Palm strike: ladder/ }).click()
   await page.getByRole('button', { name: 'Take it off the shelf' }).click()
-  await expect(page.getByRole('link', { name: /Front kick, rear leg: ladder/ })).toHaveCount(0)
+  await expect(
+    page.getByRole('link', { name: /Front kick, rear leg, then Palm strike: ladder/ }),
+  ).toHaveCount(0)
 })
 
 test('a mark and the fault that was seen are given on a student’s page', async ({ page }) => {
@@ -312,8 +319,10 @@ test('a mark and the fault that was seen are given on a student’s page', async
   const mark = page.getByLabel(/: mark$/).first()
   await mark.selectOption('shaky')
   const fault = page.getByLabel(/: fault seen$/).first()
+  const sent = page.waitForResponse((response) => response.request().postData()?.includes('"fault"') ?? false)
   await fault.selectOption({ index: 1 })
   const seen = await fault.inputValue()
+  await sent
   await page.reload()
   await expect(page.getByLabel(/: mark$/).first()).toHaveValue('shaky')
   await expect(page.getByLabel(/: fault seen$/).first()).toHaveValue(seen)

@@ -176,6 +176,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
           :options="PRIORITIES"
           @update:model-value="set({ priority: $event })"
         />
+        <LadderThen :block="block" />
         <p v-if="item?.hazard" class="caution"><b>Care.</b> {{ item.hazard }}</p>
         <p v-if="item?.keyPoints.length" class="text-13 text-ash">
           <b>Looks for:</b> {{ item.keyPoints.join('; ') }}

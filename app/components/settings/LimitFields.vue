@@ -67,4 +67,7 @@ const saidHere = (name: LimitName) =>
   line-height: 17px;
   color: var(--color-ash);
 }
+.limit :deep(.unit) {
+  min-width: 74px;
+}
 </style>

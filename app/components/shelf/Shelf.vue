@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { MagnifyingGlassIcon } from '@heroicons/vue/20/solid'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
+import { toast } from 'vue-sonner'
 import { clockAt, minutes } from '~~/core/plan/time-text'
 import { layPlan } from '~~/core'
 import { boardFor, type Board } from '~~/core/curriculum/boards'
@@ -11,6 +12,7 @@ import { librarySearch } from '~~/core/curriculum/search'
 import type { Shape } from '~~/core/curriculum/shapes'
 import { breakDown, FEWEST_STEPS } from '~~/core/curriculum/steps'
 import { insertBlocks } from '~~/core/plan/edit'
+import type { ItemPage } from '~~/server/services/items'
 import { simpleGroups } from '~/domain/simple-groups'
 
 /** What can be put on the frame: the club's library and shapes. Enter or a click places after the selected board. */
@@ -57,7 +59,16 @@ function preview(boards: readonly Board[]): string {
 }
 
 const drill = (item: Item) => store.add(boardFor(item))
-const climb = (item: Item) => store.add(ladderBoard([item], 3))
+/** The ladder as far as the marks of the last class have opened it; without the server, its first rung. */
+async function climb(item: Item) {
+  let open = 1
+  try {
+    open = (await api<ItemPage>(`/api/items/${item.id}`)).ladder.open
+  } catch (error) {
+    toast(`Only the first rung is put on the plan: ${saidBy(error)}`)
+  }
+  store.add(ladderBoard([item], open))
+}
 function teach(item: Item) {
   const board = breakDown(item, store.plan?.groups ?? [], simpleGroups(item, store.plan, library.loaded))
   if (board) store.add(board)

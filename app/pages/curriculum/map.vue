@@ -55,7 +55,7 @@ watch(
   chosen,
   async (id) => {
     await nextTick()
-    if (id) document.getElementById(`map-${id}`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+    if (id) document.getElementById(`map-${id}`)?.scrollIntoView({ block: 'center', inline: 'nearest' })
   },
   { immediate: true },
 )

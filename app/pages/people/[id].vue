@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
 import type { Mark } from '~~/core/people/marks'
-import { minutes } from '~~/core/plan/time-text'
+import { longTime, minutes } from '~~/core/plan/time-text'
 import type { StudentPage } from '~~/server/services/students'
 import { shortDay } from '~/domain/days'
 
@@ -42,29 +42,30 @@ const keyOf = ({ classId, itemId, layer }: Pick<Row, 'classId' | 'itemId' | 'lay
   `${classId} ${itemId} ${layer}`
 const marks = computed(() => new Map((page.value?.marks ?? []).map((mark) => [keyOf(mark), mark])))
 const markOf = (row: Row) => marks.value.get(keyOf(row))
-/** A mark is kept with its class; one that is given again stands over the one before. */
-async function give(row: Row, { mark, fault }: { mark: Mark; fault?: string | undefined }) {
+let sending: Promise<void> = Promise.resolve()
+/** A mark is kept with its class; a later one of the same row stands over it, so they are sent one after the other. */
+function give(row: Row, { mark, fault }: { mark: Mark; fault?: string | undefined }) {
+  if (!page.value) return
   const { classId, itemId, layer } = row
-  const before = page.value
-  if (!before) return
-  page.value = { ...before, marks: [...before.marks, { classId, itemId, layer, mark, fault: fault ?? null }] }
-  try {
-    await api('/api/marks', {
-      method: 'POST',
-      body: {
-        id: crypto.randomUUID(),
-        class: classId,
-        student: before.id,
-        item: itemId,
-        layer,
-        mark,
-        ...(fault ? { fault } : {}),
-      },
-    })
-  } catch (error) {
-    page.value = before
-    toast.error(saidBy(error))
+  const given = { classId, itemId, layer, mark, fault: fault ?? null }
+  page.value = { ...page.value, marks: [...page.value.marks, given] }
+  const body = {
+    id: crypto.randomUUID(),
+    class: classId,
+    student: page.value.id,
+    item: itemId,
+    layer,
+    mark,
+    ...(fault ? { fault } : {}),
   }
+  sending = sending.then(async () => {
+    try {
+      await api('/api/marks', { method: 'POST', body })
+    } catch (error) {
+      if (page.value) page.value = { ...page.value, marks: page.value.marks.filter((one) => one !== given) }
+      toast.error(`The mark is not kept: ${saidBy(error)}`)
+    }
+  })
 }
 const sides = computed(() => {
   const sums = new Map<string, { name: string; left: number; right: number }>()
@@ -96,7 +97,7 @@ const totals = computed(() => {
         <span v-if="page.rankSince" class="text-ash">since {{ shortDay(page.rankSince) }}</span>
         <dl class="totals">
           <div>
-            <dd>{{ minutes(totals.workMs) }}</dd>
+            <dd>{{ longTime(totals.workMs) }}</dd>
             <dt>of work</dt>
           </div>
           <div>

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clockAt, counted, minutes, shortTime } from '../../../core/plan/time-text'
+import { clockAt, counted, longTime, minutes, shortTime } from '../../../core/plan/time-text'
 import { scaleMs, toMs, toSec } from '../../../core/plan/units'
 
 describe('seconds and milliseconds', () => {
@@ -38,6 +38,13 @@ describe('seconds and milliseconds', () => {
 })
 
 describe('times in words', () => {
+  it.each([
+    [59_000, '0:59'],
+    [3_599_000, '59:59'],
+    [3_600_000, '1 h 00 min'],
+    [78_454_000, '21 h 48 min'],
+  ])('%i ms over many classes are %s', (ms, said) => expect(longTime(ms)).toBe(said))
+
   it.each([
     [0, '0:00'],
     [59_499, '0:59'],
