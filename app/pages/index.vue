@@ -28,7 +28,9 @@ async function load() {
 const wanted = ref({ day: '', startTime: '' })
 onMounted(load)
 
-const next = computed(() => data.value?.next)
+/** Planning a class on a day of choice, although one is planned already. */
+const another = ref(false)
+const next = computed(() => (another.value ? undefined : data.value?.next))
 const last = computed(() => data.value?.last)
 const timeline = computed(() => next.value && layPlan(next.value.plan))
 const findings = computed(() =>
@@ -99,7 +101,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <div class="head">
         <div>
           <h1 v-if="next">{{ whenSaid(next.day, next.startTime, data.today) }}, {{ longDay(next.day) }}</h1>
-          <h1 v-else>No class is planned</h1>
+          <h1 v-else>{{ another ? 'Another class' : 'No class is planned' }}</h1>
           <p v-if="next" class="text-ash">
             {{ next.startTime }} to {{ ended }}, {{ next.lengthMin }} minutes.
             <b class="text-ink">{{ expected }} on the roster</b>.
@@ -161,6 +163,13 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           <button type="button" class="way" :disabled="busy" @click="blank">
             <b>Start blank</b>
             <span>two posts and an empty floor</span>
+          </button>
+          <button v-if="next" type="button" class="way" @click="another = true">
+            <b>Plan another class</b>
+            <span>on a day of choice</span>
+          </button>
+          <button v-else-if="another" type="button" class="link mt-2" @click="another = false">
+            Back to the next class
           </button>
         </section>
       </div>

@@ -50,6 +50,26 @@ test('a figure that cannot be is told with what is wanted, and the plan stays', 
   await kept(page)
 })
 
+test('a dose is typed or pasted as a line; what is wrong in it is told at its character', async ({
+  page,
+}) => {
+  await board(page, 'kicks').click()
+  const line = page.getByLabel('In short')
+  await expect(line).toHaveValue('3x10 each side @2 rest 20 setup 45')
+  await line.fill('3x10 each side @2 rest')
+  await line.press('Enter')
+  await expect(page.getByRole('alert')).toHaveText('Character 23: a time after “rest” is wanted here.')
+  await expect(sum(page)).toContainText('3 sets × 10 reps')
+  await line.fill('4 rounds 1:00 off 0:15 setup 30')
+  await line.press('Enter')
+  await expect(sum(page)).toContainText('4 rounds × 1:00')
+  await expect(board(page, 'kicks')).toHaveAccessibleName(/Kicks on one count, 5:15/)
+  await expect(line).toHaveValue('4 rounds 1:00 off 15 setup 30')
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(line).toHaveValue('3x10 each side @2 rest 20 setup 45')
+  await kept(page)
+})
+
 test('boards by keyboard: add, water, duplicate, move, remove; and all of it undone and done again', async ({
   page,
 }) => {
@@ -145,7 +165,7 @@ test('the shelf: find, see what it would do, place it with Enter', async ({ page
   await page.keyboard.press('/')
   await page.keyboard.type('knee turnover')
   await page.keyboard.press('Tab')
-  await expect(page.getByRole('button', { name: /Knee turnover/ })).toContainText(
+  await expect(page.getByRole('button', { name: /^Knee turnover/ })).toContainText(
     /place it at 18:42, \d+:\d\d over/,
   )
   await page.keyboard.press('Enter')
@@ -223,7 +243,7 @@ test('a plan is begun blank from the list of plans, with an empty frame that say
   await page.keyboard.press('a')
   await expect(board(page, 'new-board')).toBeVisible()
   await page.getByRole('tab', { name: 'Shapes' }).click()
-  await page.getByRole('button', { name: /Recap and bow out/ }).click()
+  await page.getByRole('button', { name: /Recap, homework, bow out/ }).click()
   expect(await order(page)).toEqual(['new-board', 'recap-homework-bow-out'])
   await kept(page)
 })

@@ -37,6 +37,11 @@ const twoRoles = [
 
 <template>
   <div>
+    <ShorthandField
+      :dose="dose"
+      :in-ladder="inLadder"
+      @change="emit('change', $event, `${idPrefix}.short`)"
+    />
     <div class="grid grid-cols-[84px_1fr] items-center gap-x-1">
       <label :for="`${idPrefix}-kind`">Dose</label>
       <select

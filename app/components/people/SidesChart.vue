@@ -18,6 +18,10 @@ const data = computed(() => ({
     },
   ],
 }))
+const said = computed(
+  () =>
+    `Reps left against right: ${props.rows.map(({ name, left, right }) => `${name} ${left} left, ${right} right`).join('; ')}`,
+)
 const font = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 13 }
 const options = {
   indexAxis: 'y' as const,
@@ -46,11 +50,6 @@ const options = {
 
 <template>
   <div :style="{ height: `${64 + rows.length * 28}px` }">
-    <Bar
-      :data="data"
-      :options="options"
-      role="img"
-      aria-label="Reps left against right; the same figures stand in the table"
-    />
+    <Bar :data="data" :options="options" role="img" :aria-label="said" />
   </div>
 </template>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import type { Dose } from '~~/core/plan/doses'
+import { readShorthand, writeShorthand } from '~~/core/plan/doses/shorthand'
+
+/** The whole dose in one line, to be typed or pasted. Enter takes it; what is wrong is told, with the caret at its place. */
+const props = defineProps<{ dose: Dose; inLadder: boolean }>()
+const emit = defineEmits<{ change: [dose: Dose] }>()
+const id = useId()
+const field = useTemplateRef<HTMLInputElement>('field')
+const typed = ref(writeShorthand(props.dose))
+const wrong = ref('')
+watch(
+  () => props.dose,
+  (dose) => {
+    typed.value = writeShorthand(dose)
+    wrong.value = ''
+  },
+)
+
+function take() {
+  const read = readShorthand(typed.value)
+  if (read.ok && props.inLadder && read.dose.kind === 'ladder')
+    return tell(0, 'a stage holds any dose but a ladder')
+  if (!read.ok) return tell(read.fault.at, read.fault.message)
+  wrong.value = ''
+  // Leaving the field without a change is none: a form keeps the ids of its sections.
+  if (typed.value.trim() !== writeShorthand(props.dose)) emit('change', read.dose)
+}
+function tell(at: number, message: string) {
+  wrong.value = `Character ${at + 1}: ${message}.`
+  field.value?.setSelectionRange(at, typed.value.length)
+}
+function putBack() {
+  typed.value = writeShorthand(props.dose)
+  wrong.value = ''
+}
+</script>
+
+<template>
+  <div class="grid grid-cols-[84px_1fr] items-center gap-x-1">
+    <label :for="id">In short</label>
+    <input
+      :id="id"
+      ref="field"
+      v-model="typed"
+      class="field"
+      spellcheck="false"
+      autocomplete="off"
+      :aria-invalid="wrong !== '' || undefined"
+      :aria-describedby="wrong ? `${id}-wrong` : undefined"
+      @keydown.enter.prevent="take"
+      @keydown.esc.stop="putBack"
+      @change="take"
+    />
+    <p v-if="wrong" :id="`${id}-wrong`" class="text-13 col-span-2 text-brick-deep" role="alert">
+      {{ wrong }}
+    </p>
+  </div>
+</template>

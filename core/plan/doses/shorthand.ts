@@ -1,0 +1,385 @@
+import { doseSchema, type Dose, type DoseName, type PlainDose } from './index'
+
+/**
+ * A dose in one line, as an instructor would write it on a hand: `3x10 each side @1.5 rest 20`, `4 rounds 1:00 off 0:30`,
+ * `2 holds 0:50 each side`, `form 20+18 run 1-2 x3`, `5:00`, `ladder "Held" [6 both roles] "Free" [2 rounds 0:45]`.
+ * Times are seconds (`20`, `1.5`) or minutes and seconds (`1:30`). Documented in `docs/formats.md`.
+ */
+
+/** What is wrong with a line, and at which character, from 0. */
+export interface ShorthandFault {
+  at: number
+  message: string
+}
+export type ReadShorthand = { ok: true; dose: Dose } | { ok: false; fault: ShorthandFault }
+
+class Wrong extends Error {
+  constructor(
+    readonly at: number,
+    message: string,
+  ) {
+    super(message)
+  }
+}
+
+type TokenKind = 'number' | 'word' | 'text' | 'sign' | 'end'
+interface Token {
+  kind: TokenKind
+  text: string
+  at: number
+}
+
+const TOKEN =
+  /\s*(?:(\d+:\d{1,2}(?:\.\d+)?|\d+(?:\.\d+)?)|("(?:[^"\\]|\\.)*")|(x(?=\s*\d))|([a-z]+)|([@+\-/[\],]))/iy
+
+function tokensOf(line: string): Token[] {
+  const tokens: Token[] = []
+  TOKEN.lastIndex = 0
+  for (;;) {
+    const from = TOKEN.lastIndex
+    const found = TOKEN.exec(line)
+    if (!found) {
+      const rest = line.slice(from)
+      const at = from + (rest.length - rest.trimStart().length)
+      if (rest.trim())
+        throw new Wrong(
+          at,
+          rest.trimStart().startsWith('"')
+            ? 'this text is not closed with "'
+            : `“${line[at]}” is not understood`,
+        )
+      return [...tokens, { kind: 'end', text: '', at: line.length }]
+    }
+    const [all, number, text, times, word, sign] = found
+    const what = number ?? text ?? times ?? word ?? sign ?? ''
+    const kind: TokenKind = number ? 'number' : text ? 'text' : word ? 'word' : 'sign'
+    tokens.push({
+      kind,
+      text: kind === 'text' ? what : what.toLowerCase(),
+      at: from + all.length - what.length,
+    })
+  }
+}
+
+type Raw = Record<string, unknown>
+
+/** What may follow the head of a dose: the words, the field they set, and what comes after them. */
+interface Modifier {
+  words: string
+  field: string
+  takes: 'time' | 'both' | 'yes' | 'texts' | 'names' | 'no'
+}
+const modifier = (words: string, field: string, takes: Modifier['takes'] = 'time'): Modifier => ({
+  words,
+  field,
+  takes,
+})
+const SIDES = modifier('each side', 'sides', 'both')
+const ROLES = modifier('both roles', 'roles', 'both')
+const TEMPO = modifier('@', 'tempoSec')
+const REST = modifier('rest', 'restSec')
+const SWITCH = modifier('switch', 'switchSec')
+const SWAP = modifier('swap', 'swapSec')
+const NAMES = modifier('as', 'roleNames', 'names')
+const SETUP = modifier('setup', 'setupSec')
+
+/** In the order in which they are written. A new dose adds its line here and its head below. */
+const MODIFIERS: Record<DoseName, Modifier[]> = {
+  count: [
+    SIDES,
+    ROLES,
+    NAMES,
+    modifier('side to side', 'alternate', 'yes'),
+    TEMPO,
+    REST,
+    SWITCH,
+    SWAP,
+    SETUP,
+  ],
+  own: [SIDES, TEMPO, REST, modifier('cap', 'capSec'), SWITCH, SETUP],
+  rounds: [
+    modifier('off', 'restSec'),
+    SIDES,
+    ROLES,
+    NAMES,
+    TEMPO,
+    modifier('focus', 'focus', 'texts'),
+    SWITCH,
+    SWAP,
+    SETUP,
+  ],
+  hold: [SIDES, REST, SWITCH, SETUP],
+  form: [modifier('reset', 'resetSec'), SETUP],
+  fixed: [modifier('work', 'active', 'yes'), modifier('talk', 'active', 'no')],
+  ladder: [modifier('bridge', 'bridgeSec'), SETUP],
+}
+
+class Reader {
+  private next = 0
+  /** Where each field was said, for what the schema finds later. */
+  readonly said = new Map<string, number>()
+
+  constructor(private readonly tokens: readonly Token[]) {}
+
+  get here(): Token {
+    return this.tokens[this.next] ?? { kind: 'end', text: '', at: 0 }
+  }
+  ahead(by: number): Token | undefined {
+    return this.tokens[this.next + by]
+  }
+  take(): Token {
+    const token = this.here
+    if (token.kind !== 'end') this.next++
+    return token
+  }
+  is(text: string, by = 0): boolean {
+    const token = this.ahead(by)
+    return token?.kind !== 'text' && token?.text === text
+  }
+  takeIf(text: string): boolean {
+    if (!this.is(text)) return false
+    this.next++
+    return true
+  }
+  want(kind: TokenKind, wanted: string): Token {
+    if (this.here.kind !== kind) throw new Wrong(this.here.at, `${wanted} is wanted here`)
+    return this.take()
+  }
+  whole(wanted: string): number {
+    const token = this.want('number', wanted)
+    if (!/^\d+$/.test(token.text)) throw new Wrong(token.at, `${wanted} is wanted here`)
+    return Number(token.text)
+  }
+  /** Seconds, from `20`, `1.5`, `1:30`. */
+  time(wanted: string): number {
+    const { text, at } = this.want('number', wanted)
+    const [first = '', second] = text.split(':')
+    if (second === undefined) return Number(first)
+    if (Number(second) >= 60) throw new Wrong(at, 'seconds of a minute go to 59')
+    return Math.round((Number(first) * 60 + Number(second)) * 1000) / 1000
+  }
+  text(wanted: string): string {
+    const { text, at } = this.want('text', wanted)
+    try {
+      return JSON.parse(text) as string
+    } catch {
+      throw new Wrong(at, 'this text cannot be read')
+    }
+  }
+}
+
+function readModifiers(reader: Reader, kind: DoseName, raw: Raw): void {
+  const known = MODIFIERS[kind]
+  for (;;) {
+    const { at } = reader.here
+    const found = known.find(({ words }) => words.split(' ').every((word, n) => reader.is(word, n)))
+    if (!found) return
+    if (found.field in raw) throw new Wrong(at, `“${found.words}” is said twice`)
+    found.words.split(' ').forEach(() => reader.take())
+    reader.said.set(found.field, reader.here.kind === 'end' ? at : reader.here.at)
+    raw[found.field] = valueOf(found, reader)
+  }
+}
+
+function valueOf({ takes, words }: Modifier, reader: Reader): unknown {
+  switch (takes) {
+    case 'time':
+      return reader.time(`a time after “${words}”`)
+    case 'both':
+      return 2
+    case 'yes':
+      return true
+    case 'no':
+      return false
+    case 'names': {
+      const first = reader.text('the name of the first role in quotes')
+      if (!reader.takeIf('/'))
+        throw new Wrong(reader.here.at, '“/” and the name of the second role is wanted here')
+      return [first, reader.text('the name of the second role in quotes')]
+    }
+    case 'texts': {
+      const texts: string[] = []
+      if (reader.here.kind !== 'text') return texts
+      do texts.push(reader.text('a text in quotes'))
+      while (reader.takeIf(','))
+      return texts
+    }
+  }
+}
+
+function readForm(reader: Reader): Raw {
+  const sections: Raw[] = []
+  do sections.push({ id: `section-${sections.length + 1}`, sec: reader.time('the length of a section') })
+  while (reader.takeIf('+'))
+  const runs: Raw[] = []
+  while (reader.takeIf('run')) {
+    const run: Raw = {}
+    const first = reader.whole('the number of a section')
+    if (reader.takeIf('-'))
+      Object.assign(run, { from: first, to: reader.whole('the number of the last section') })
+    else Object.assign(run, { from: first, to: first })
+    if (reader.takeIf('x')) run.times = reader.whole('how many times')
+    if (reader.takeIf('@')) run.tempo = reader.time('a factor of its time')
+    runs.push(run)
+  }
+  return { kind: 'form', sections, runs: runs.length ? runs : [{ from: 1, to: sections.length }] }
+}
+
+function readLadder(reader: Reader): Raw {
+  const stages: Raw[] = []
+  while (reader.here.kind === 'text') {
+    const stage: Raw = { title: reader.text('the name of a stage') }
+    if (reader.takeIf('layer')) stage.layer = reader.whole('the number of a layer')
+    if (!reader.takeIf('[')) throw new Wrong(reader.here.at, '“[” and the dose of the stage is wanted here')
+    stage.dose = readHead(reader, true)
+    if (!reader.takeIf(']')) throw new Wrong(reader.here.at, '“]” is wanted here')
+    stages.push(stage)
+  }
+  if (stages.length === 0)
+    throw new Wrong(reader.here.at, 'the name of the first stage in quotes is wanted here')
+  return { kind: 'ladder', stages }
+}
+
+/** The head of a dose says its kind; what follows it sets the rest. */
+function readHead(reader: Reader, inLadder = false): Raw {
+  const raw = headOf(reader, inLadder)
+  readModifiers(reader, raw.kind as DoseName, raw)
+  return raw
+}
+
+function headOf(reader: Reader, inLadder: boolean): Raw {
+  if (reader.takeIf('form')) return readForm(reader)
+  if (reader.is('ladder')) {
+    if (inLadder) throw new Wrong(reader.here.at, 'a stage holds any dose but a ladder')
+    reader.take()
+    return readLadder(reader)
+  }
+  const { text, at } = reader.here
+  if (reader.here.kind !== 'number')
+    throw new Wrong(at, 'a dose begins with a number, such as 3x10, 4 rounds or 5:00')
+  const next = reader.ahead(1)?.text
+  if (next === 'rounds' || next === 'round' || next === 'holds' || next === 'hold') {
+    const times = reader.whole('how many')
+    reader.take()
+    const length = reader.time('how long each of them lasts')
+    return next.startsWith('round')
+      ? { kind: 'rounds', rounds: times, workSec: length }
+      : { kind: 'hold', sets: times, holdSec: length }
+  }
+  if (text.includes(':') || next === 'work' || next === 'talk' || next === 's' || next === 'fixed') {
+    const sec = reader.time('a time')
+    if (!reader.takeIf('s')) reader.takeIf('fixed')
+    return { kind: 'fixed', sec }
+  }
+  const first = reader.whole('how many')
+  const counted = reader.takeIf('x') ? { sets: first, reps: reader.whole('how many reps') } : { reps: first }
+  return { kind: reader.takeIf('own') ? 'own' : 'count', ...counted }
+}
+
+/**
+ * A line as a dose, with its defaults filled in, or the first thing wrong with it and the character where it is.
+ *
+ * @example readShorthand('3x10 each side @1.5 rest 20') // { ok: true, dose: { kind: 'count', sets: 3, reps: 10, … } }
+ */
+export function readShorthand(line: string): ReadShorthand {
+  try {
+    const reader = new Reader(tokensOf(line))
+    const raw = readHead(reader)
+    const left = reader.here
+    if (left.kind !== 'end') throw new Wrong(left.at, `“${left.text}” does not belong to this dose`)
+    const read = doseSchema.safeParse(raw)
+    if (read.success) return { ok: true, dose: read.data }
+    const [issue] = read.error.issues
+    const field = String(issue?.path[0] ?? '')
+    throw new Wrong(reader.said.get(field) ?? 0, `${field} ${issue?.message ?? 'is wrong'}`)
+  } catch (error) {
+    if (error instanceof Wrong) return { ok: false, fault: { at: error.at, message: error.message } }
+    throw error
+  }
+}
+
+/** Seconds as they are written: `20`, `1.5`, from a minute on `1:30`. */
+function timeText(sec: number): string {
+  if (sec < 60 || Math.round(sec * 1000) % 1000 !== 0) return String(sec)
+  return `${Math.floor(sec / 60)}:${String(sec % 60).padStart(2, '0')}`
+}
+
+function modifierText({ words, field, takes }: Modifier, dose: Raw, usual: Raw): string[] {
+  const value = dose[field]
+  if (value === undefined || (field in usual && JSON.stringify(usual[field]) === JSON.stringify(value)))
+    return []
+  switch (takes) {
+    case 'time':
+      return [words === '@' ? `@${timeText(value as number)}` : `${words} ${timeText(value as number)}`]
+    case 'both':
+      return value === 2 ? [words] : []
+    case 'yes':
+      return value === true ? [words] : []
+    case 'no':
+      return value === false ? [words] : []
+    case 'names':
+      return [`${words} ${(value as string[]).map((name) => JSON.stringify(name)).join('/')}`]
+    case 'texts':
+      return [
+        [words, (value as string[]).map((text) => JSON.stringify(text)).join(', ')].filter(Boolean).join(' '),
+      ]
+  }
+}
+
+function headText(dose: Dose): string {
+  const times = (sets: number, reps: number) => (sets === 1 ? String(reps) : `${sets}x${reps}`)
+  switch (dose.kind) {
+    case 'count':
+      return times(dose.sets, dose.reps)
+    case 'own':
+      return `${times(dose.sets, dose.reps)} own`
+    case 'rounds':
+      return `${dose.rounds} rounds ${timeText(dose.workSec)}`
+    case 'hold':
+      return `${dose.sets} holds ${timeText(dose.holdSec)}`
+    case 'fixed': {
+      const text = timeText(dose.sec)
+      return text.includes(':') || dose.active !== undefined ? text : `${text} s`
+    }
+    case 'form': {
+      const runs = dose.runs.map(({ from, to, times: count, tempo }) =>
+        [
+          `run ${from === to ? from : `${from}-${to}`}`,
+          count === 1 ? '' : ` x${count}`,
+          tempo === 1 ? '' : ` @${tempo}`,
+        ].join(''),
+      )
+      return [`form ${dose.sections.map(({ sec }) => timeText(sec)).join('+')}`, ...runs].join(' ')
+    }
+    case 'ladder':
+      return [
+        'ladder',
+        ...dose.stages.map(
+          ({ title, layer, dose: own }) =>
+            `${JSON.stringify(title)}${layer === undefined ? '' : ` layer ${layer}`} [${writeShorthand(own)}]`,
+        ),
+      ].join(' ')
+  }
+}
+
+/** The least a dose of each kind must say; what is left out of it is what a line need not say. */
+const LEAST: Record<DoseName, Raw> = {
+  count: { kind: 'count', reps: 1 },
+  own: { kind: 'own', reps: 1 },
+  rounds: { kind: 'rounds', rounds: 1, workSec: 1 },
+  hold: { kind: 'hold', holdSec: 1 },
+  form: { kind: 'form', sections: [{ id: 'section-1', sec: 1 }], runs: [{ to: 1 }] },
+  fixed: { kind: 'fixed', sec: 1 },
+  ladder: { kind: 'ladder', stages: [{ title: 'a', dose: { kind: 'fixed', sec: 1 } }] },
+}
+
+/**
+ * A dose as its line: read again it is the same dose, but for the ids of a form's sections, which are numbered anew.
+ *
+ * @example writeShorthand(dose) // '3x10 each side rest 20'
+ */
+export function writeShorthand(dose: Dose | PlainDose): string {
+  const usual = doseSchema.parse(LEAST[dose.kind]) as unknown as Raw
+  const rest = MODIFIERS[dose.kind].flatMap((one) => modifierText(one, dose as unknown as Raw, usual))
+  return [headText(dose), ...rest].join(' ')
+}
