@@ -1,0 +1,52 @@
+import type { DoseName } from './index'
+
+/** What may follow the head of a dose: the words, the field they set, and what comes after them. */
+export interface Modifier {
+  words: string
+  field: string
+  takes: 'time' | 'both' | 'yes' | 'texts' | 'names' | 'no'
+}
+const modifier = (words: string, field: string, takes: Modifier['takes'] = 'time'): Modifier => ({
+  words,
+  field,
+  takes,
+})
+const SIDES = modifier('each side', 'sides', 'both')
+const ROLES = modifier('both roles', 'roles', 'both')
+const TEMPO = modifier('@', 'tempoSec')
+const REST = modifier('rest', 'restSec')
+const SWITCH = modifier('switch', 'switchSec')
+const SWAP = modifier('swap', 'swapSec')
+const NAMES = modifier('as', 'roleNames', 'names')
+const SETUP = modifier('setup', 'setupSec')
+
+/** In the order in which they are written. A new dose adds its line here and its head below. */
+export const MODIFIERS: Record<DoseName, Modifier[]> = {
+  count: [
+    SIDES,
+    ROLES,
+    NAMES,
+    modifier('side to side', 'alternate', 'yes'),
+    TEMPO,
+    REST,
+    SWITCH,
+    SWAP,
+    SETUP,
+  ],
+  own: [SIDES, TEMPO, REST, modifier('cap', 'capSec'), SWITCH, SETUP],
+  rounds: [
+    modifier('off', 'restSec'),
+    SIDES,
+    ROLES,
+    NAMES,
+    TEMPO,
+    modifier('focus', 'focus', 'texts'),
+    SWITCH,
+    SWAP,
+    SETUP,
+  ],
+  hold: [SIDES, REST, SWITCH, SETUP],
+  form: [modifier('reset', 'resetSec'), SETUP],
+  fixed: [modifier('work', 'active', 'yes'), modifier('talk', 'active', 'no')],
+  ladder: [modifier('bridge', 'bridgeSec'), SETUP],
+}
