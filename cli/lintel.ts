@@ -1,12 +1,17 @@
 import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
-import { creditPlan, expandPlan, parseAttendance, parsePlan, type Fault, type Plan } from '../core'
+import { creditPlan, expandPlan, layPlan, parseAttendance, parsePlan, type Fault, type Plan } from '../core'
+import { checkPlan, isMendable } from '../core/checks'
+import { readClub } from '../core/checks/club-file'
+import { readRefitState, refit } from '../core/floor/refit'
 
 /**
  * The core as a command.
  *
  *   lintel expand PLAN.json [--cues]            the arithmetic of a plan, as one JSON object
  *   lintel credit PLAN.json ATTENDANCE.json     what each student practised, as a JSON list
+ *   lintel check PLAN.json CLUB.json            what an instructor should be told of it, the worst first
+ *   lintel refit STATE.json                     the best way to end on time, as one JSON object
  *
  * Exit 0 with the result on stdout; exit 2 with one line a fault on stderr (`path: what is wrong`) and nothing on stdout.
  */
@@ -68,6 +73,31 @@ const VERBS: Record<string, Command> = {
       const parsed = parseAttendance(readJson(attendanceFile), plan)
       if (!parsed.ok) throw new Refused(parsed.faults)
       return creditPlan(plan, parsed.attendance)
+    },
+  },
+  check: {
+    usage: 'lintel check PLAN.json CLUB.json',
+    files: 2,
+    flags: [],
+    run: ([planFile = '', clubFile = '']) => {
+      const plan = readPlan(planFile)
+      const read = readClub(readJson(clubFile))
+      if (!read.ok) throw new Refused(read.faults)
+      const { findings, accepted } = checkPlan(plan, layPlan(plan), read.club)
+      return {
+        findings: findings.map((finding) => ({ ...finding, mendable: isMendable(finding) })),
+        accepted: accepted.map(({ finding, reason }) => ({ ...finding, reason })),
+      }
+    },
+  },
+  refit: {
+    usage: 'lintel refit STATE.json',
+    files: 1,
+    flags: [],
+    run: ([file = '']) => {
+      const read = readRefitState(readJson(file))
+      if (!read.ok) throw new Refused(read.faults)
+      return refit(read.state)
     },
   },
 }

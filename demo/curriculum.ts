@@ -52,7 +52,7 @@ export const demoSyllabus = syllabusOf(demoItems, {
     hammer-fist:1:60 front-kick:3:120 round-kick:1:120 push-kick:1:60 outer-cover:2:60 low-parry:1:40 grip-break:2:80 hip-throw:2:80 outer-reap:1:80
     lapel-strip:2:60 two-hand-grab:1:40 bear-hug-escape:1:40 hip-escape:2:60 bridge-turn:1:40 stand-up:1:40 form-quay:2:20 shoulder-touch:1:15
     plank:2:40 press-up:1:60 leg-swing:1:15`,
-  teal: `side-fall:3:60 shoulder-roll:2:80 rear-roll:1:40 drop-step:1:40 switch-step:1:40 elbow-strike:1:80 hook:1:80 round-kick:2:150 side-kick:1:100
+  teal: `side-fall:3:60 shoulder-roll:2:80 rear-roll:1:40 drop-step:1:40 switch-step:1:40 elbow-strike:1:80 hook:1:80 palm-elbow:1:60 round-kick:2:150 side-kick:1:100
     knee-strike:1:60 shin-check:1:60 inside-check:2:60 double-cover:1:40 hip-throw:3:100 shoulder-throw:1:80 outer-reap:2:100 rear-takedown:1:60
     lapel-strip:3:80 wrist-turn-out:1:60 collar-from-behind:1:40 side-hold:2:60 knee-turnover:1:60 form-quay:3:20 form-weir:1:15 staff-cuts:1:60
     shoulder-touch:2:20 grip-sparring:1:15 sit-out:1:60 bear-walk:1:40 long-lunge:2:15`,
@@ -85,7 +85,7 @@ export function demoSettings(nextGrading: string): ClubSettings {
       areaM2: 108,
       hot: false,
       kit: [
-        { name: 'pad', count: 14 },
+        { name: 'pad', count: 18 },
         { name: 'mat', count: 54 },
         { name: 'staff', count: 16 },
         { name: 'crash mat', count: 2 },

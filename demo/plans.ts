@@ -237,8 +237,18 @@ export const word = {
   dose: { kind: 'fixed', sec: 90 },
 }
 
-/** Tonight: overhangs by a few minutes, leaves one group waiting, and brings the second water late. */
-export const tonight = plan('Grips and hips', 'Grips and hips, week 3 of 4', [
+/** The pads of tonight: the elbow is two ranks ahead of the first group, which stays with the palm. */
+const { technique: elbow, ...padRounds } = pads
+const padsByRank = {
+  ...padRounds,
+  mode: 'oneCount',
+  tracks: [
+    { groups: ['chalk-amber'], technique: 'palm-strike' },
+    { groups: ['teal', 'plum', 'slate-ink'], technique: elbow },
+  ],
+}
+
+const tonightPlan = plan('Grips and hips', 'Grips and hips, week 3 of 4', [
   line,
   run,
   {
@@ -252,7 +262,7 @@ export const tonight = plan('Grips and hips', 'Grips and hips, week 3 of 4', [
   water('water-1'),
   kicks,
   hipThrow,
-  pads,
+  padsByRank,
   water('water-2'),
   lapelLadder,
   forms,
@@ -263,6 +273,21 @@ export const tonight = plan('Grips and hips', 'Grips and hips, week 3 of 4', [
   coolDown,
   bowOut,
 ])
+
+/**
+ * Tonight: overhangs by a few minutes, leaves one group waiting, and brings the second water late. That somebody may not fall
+ * was seen and settled.
+ */
+export const tonight = {
+  ...tonightPlan,
+  acknowledged: [
+    {
+      code: 'student.note',
+      blocks: ['falls', 'hip-throw', 'lapel-ladder', 'wrists'],
+      reason: 'Emeric walks the entries, keeps his feet, and times the others at the falls.',
+    },
+  ],
+}
 
 /** The two classes before tonight, which were run. */
 export const lastWeek = plan('Falls and first grips', 'Grips and hips, week 2 of 4', [

@@ -13,7 +13,7 @@ import type { Seeded } from './seeded'
 
 interface Week {
   theme: string
-  /** One technique a group for the drill on one count, lowest group first. */
+  /** One technique a group for the drill on one count, lowest group first; `guard-step:2` is at its second layer. */
   count: [string, string, string, string]
   /** One throw in layers, and its layer for each group. */
   layered: [item: string, layers: [number, number, number, number]]
@@ -87,7 +87,7 @@ const WEEKS: Week[] = [
   },
   {
     theme: 'Turning about',
-    count: ['front-kick', 'round-kick', 'side-kick', 'turning-back-kick'],
+    count: ['pivot-turn', 'round-kick', 'side-kick', 'turning-back-kick'],
     layered: ['outer-reap', [1, 2, 2, 3]],
     ladder: 'wrist-turn-out',
     ground: ['hip-escape', 'side-hold', 'side-hold', 'leg-pass'],
@@ -97,7 +97,7 @@ const WEEKS: Week[] = [
   },
   {
     theme: 'Sweeps',
-    count: ['guard-step', 'circle-step', 'shin-check', 'shin-check'],
+    count: ['guard-step:2', 'circle-step', 'shin-check', 'shin-check'],
     layered: ['foot-sweep', [1, 1, 2, 2]],
     ladder: 'collar-from-behind',
     ground: ['bridge-turn', 'bridge-turn', 'turtle-turn', 'four-corner-hold'],
@@ -107,7 +107,7 @@ const WEEKS: Week[] = [
   },
   {
     theme: 'Straight lines',
-    count: ['straight-punch', 'straight-punch', 'hook', 'three-beats'],
+    count: ['straight-punch', 'straight-punch', 'hook', 'staff-cuts:2'],
     layered: ['hip-throw', [1, 2, 3, 4]],
     ladder: 'inside-check',
     ground: ['hip-escape', 'stand-up', 'scarf-hold', 'arm-control'],
@@ -130,7 +130,7 @@ const WEEKS: Week[] = [
     count: ['palm-strike', 'hammer-fist', 'elbow-strike', 'three-beats'],
     layered: ['grip-break', [1, 2, 3, 3]],
     ladder: 'lapel-strip',
-    ground: ['hip-escape', 'knee-turnover', 'knee-turnover', 'leg-pass'],
+    ground: ['wrist-release:2', 'knee-turnover', 'knee-turnover', 'leg-pass'],
     warm: ['joint-circles', 'wrist-loosening'],
     fall: 'shoulder-roll',
     body: 'bear-walk',
@@ -165,7 +165,11 @@ const count = (sets: number, reps: number, tempoSec: number, more: object = {}) 
 })
 
 /** A drill in which every group has its own technique on one beat. */
-function onOneCount(id: string, title: string, items: readonly string[], sets: number) {
+function onOneCount(id: string, title: string, named: readonly string[], sets: number) {
+  const [items, layers] = [
+    named.map((one) => one.split(':')[0] ?? ''),
+    named.map((one) => Number(one.split(':')[1])),
+  ]
   const paired = items.some((item) => rolesOf(known(item)) === 2)
   return {
     id,
@@ -173,7 +177,11 @@ function onOneCount(id: string, title: string, items: readonly string[], sets: n
     phase: paired ? 'partner' : 'drill',
     mode: 'oneCount',
     dose: paired ? count(sets, 5, 4, { roles: 2, swapSec: 15 }) : count(sets, 10, 2, { restSec: 20 }),
-    tracks: groups.map((group, g) => ({ groups: [group.id], technique: items[g], layer: 1 + Number(g > 1) })),
+    tracks: groups.map((group, g) => ({
+      groups: [group.id],
+      technique: items[g],
+      layer: layers[g] || 1 + Number(g > 1),
+    })),
   }
 }
 
@@ -213,6 +221,7 @@ function fallsOf(week: Week, chance: Seeded) {
     phase: 'technique',
     priority: 'must',
     technique: week.fall,
+    layer: WEEKS.indexOf(week) < 3 ? 1 : 2,
     dose: count(chance.whole(3, 4), 5, 3, { sides: item.sides, setupSec: 20 }),
   }
 }

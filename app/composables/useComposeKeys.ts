@@ -8,6 +8,10 @@ interface Acts {
   floor(): void
   /** Lets go of the board, so that the bench shows the class itself. */
   settings(): void
+  /** To the first finding of the checks. */
+  checks(): void
+  /** Looks at the fix of the worst finding; looked at already, takes it. */
+  mend(): void
 }
 
 const FIGURE = 'input[inputmode], select, input[type=checkbox]'
@@ -73,6 +77,8 @@ export function useComposeKeys(acts: Acts): void {
     Backspace: onBoard((id) => store.remove(id)),
     '/': acts.find,
     g: acts.floor,
+    c: acts.checks,
+    f: acts.mend,
     '?': acts.keys,
   }
 

@@ -10,6 +10,7 @@ useHead({ title: 'Today · Golden Lintel' })
 type TodayData = Awaited<ReturnType<typeof todayService>> & { roster: RosterStudent[] }
 
 const library = useLibraryStore()
+const facts = useFactsStore()
 const data = shallowRef<TodayData>()
 const problem = ref('')
 const busy = ref(false)
@@ -18,7 +19,7 @@ const newPlan = useNewPlan()
 async function load() {
   problem.value = ''
   try {
-    const [fresh] = await Promise.all([api<TodayData>('/api/today'), library.load()])
+    const [fresh] = await Promise.all([api<TodayData>('/api/today'), facts.load()])
     data.value = fresh
     wanted.value = { day: fresh.today, startTime: library.club?.startTime ?? '18:30' }
   } catch (error) {
@@ -35,7 +36,7 @@ const last = computed(() => data.value?.last)
 const timeline = computed(() => next.value && layPlan(next.value.plan))
 const findings = computed(() =>
   next.value && timeline.value
-    ? findingsOf(next.value.plan, timeline.value).filter(({ severity }) => severity !== 'hint')
+    ? findingsOf(next.value.plan, timeline.value, facts.club).filter(({ severity }) => severity !== 'hint')
     : [],
 )
 const byGroup = computed(() =>

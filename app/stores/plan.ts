@@ -32,6 +32,10 @@ export const usePlanStore = defineStore('plan', () => {
   let saving: Promise<void> | undefined
 
   const timeline = computed(() => (plan.value ? layPlan(plan.value) : undefined))
+  /** A change that is only looked at: the frame shows it, nothing is kept. */
+  const preview = shallowRef<Plan>()
+  const shown = computed(() => preview.value ?? plan.value)
+  const shownTimeline = computed(() => (preview.value ? layPlan(preview.value) : timeline.value))
   const selectedBlock = computed(() => plan.value?.blocks.find((block) => block.id === selected.value))
   const selectedIndex = computed(
     () => plan.value?.blocks.findIndex((block) => block.id === selected.value) ?? -1,
@@ -49,6 +53,7 @@ export const usePlanStore = defineStore('plan', () => {
     undoSteps.value = []
     redoSteps.value = []
     selected.value = undefined
+    preview.value = undefined
   }
 
   function show(saved: SavedPlan) {
@@ -206,6 +211,9 @@ export const usePlanStore = defineStore('plan', () => {
     theirs,
     faults,
     timeline,
+    preview,
+    shown,
+    shownTimeline,
     selectedBlock,
     selectedIndex,
     insertAt,

@@ -1,26 +1,108 @@
 import type { Plan } from '../plan/schema'
 import type { Timeline } from '../plan/timeline'
-import type { Check, Finding, Severity } from './check'
-import { rankIdle } from './rank-idle'
-import { timeOver } from './time-over'
-import { timeSpare } from './time-spare'
-import { waterGap } from './water-gap'
+import type { Check, Finding, Fix, Severity, SolvedFix } from './check'
+import { NO_CLUB, type ClubFacts } from './club-facts'
+import { Ground } from './ground'
+import { kitShort } from './hall/kit-short'
+import { spaceShort } from './hall/space-short'
+import { waterGap } from './hall/water-gap'
+import { loadFlat } from './load/flat'
+import { loadJumps } from './load/jumps'
+import { loadPeak } from './load/peak'
+import { fallsOrder } from './partner/falls-order'
+import { ladderJump } from './partner/ladder-jump'
+import { oddCount } from './partner/odd-count'
+import { roleBalance } from './partner/role-balance'
+import { rankAhead } from './rank/ahead'
+import { rankIdle } from './rank/idle'
+import { rankNew } from './rank/new'
+import { prerequisiteMissing } from './rank/prerequisite'
+import { rankShare } from './rank/share'
+import { timeClosing } from './time/closing'
+import { timeOver } from './time/over'
+import { timeSpare } from './time/spare'
+import { timeTalk } from './time/talk'
+import { warmupPrepare } from './warmup/prepare'
+import { warmupPulse } from './warmup/pulse'
+import { stretchHold } from './warmup/stretch-hold'
+import { headContact } from './work/head-contact'
+import { sideBalance } from './work/side-balance'
+import { studentNote } from './work/student-note'
+import { volumeLow } from './work/volume-low'
 
-export type { Finding, Severity } from './check'
+export type { Finding, Fix, Severity, SolvedFix } from './check'
+export { NO_CLUB, type ClubFacts } from './club-facts'
 
 /** The registry, in the order in which equals are told. */
-const CHECKS: Check[] = [timeOver, rankIdle, waterGap, timeSpare]
+const CHECKS: readonly Check[] = [
+  timeOver,
+  headContact,
+  fallsOrder,
+  rankIdle,
+  waterGap,
+  warmupPulse,
+  warmupPrepare,
+  rankAhead,
+  prerequisiteMissing,
+  ladderJump,
+  studentNote,
+  kitShort,
+  spaceShort,
+  loadPeak,
+  loadJumps,
+  rankShare,
+  rankNew,
+  roleBalance,
+  sideBalance,
+  timeTalk,
+  timeClosing,
+  oddCount,
+  stretchHold,
+  volumeLow,
+  loadFlat,
+  timeSpare,
+]
+const BY_CODE = new Map(CHECKS.map((check) => [check.code, check]))
+export const CHECK_CODES: readonly string[] = CHECKS.map(({ code }) => code)
+
 const GRAVITY: Record<Severity, number> = { stop: 0, warn: 1, hint: 2 }
 
-/** Everything there is to tell about a plan, the worst first; what was accepted with a reason is left out. */
-export function findingsOf(plan: Plan, timeline: Timeline): Finding[] {
-  const accepted = plan.acknowledged ?? []
-  const isAccepted = (finding: Finding) =>
-    accepted.some(
-      ({ code, blocks }) =>
-        code === finding.code && (!blocks || finding.blocks.every((id) => blocks.includes(id))),
-    )
-  return CHECKS.flatMap((check) => check(plan, timeline))
-    .filter((finding) => !isAccepted(finding))
-    .sort((a, b) => GRAVITY[a.severity] - GRAVITY[b.severity])
+/** What a plan's checks come to: what is to be told, the worst first, and what was accepted with a reason. */
+export interface Checked {
+  findings: Finding[]
+  accepted: { finding: Finding; reason: string }[]
+  /** What they were found on; fixes are worked out from it. */
+  ground: Ground
 }
+
+/** All checks of a plan (page 3), in under 4 ms for 60 blocks × 8 groups. */
+export function checkPlan(plan: Plan, timeline: Timeline, club: ClubFacts = NO_CLUB): Checked {
+  const ground = new Ground(plan, timeline, club)
+  const all = CHECKS.flatMap((check) => check.find(ground))
+  const reasonFor = ({ code, blocks }: Finding) =>
+    plan.acknowledged?.find(
+      (entry) => entry.code === code && (!entry.blocks || blocks.every((id) => entry.blocks?.includes(id))),
+    )?.reason
+  const findings: Finding[] = []
+  const accepted: Checked['accepted'] = []
+  for (const finding of all) {
+    const reason = reasonFor(finding)
+    if (reason === undefined) findings.push(finding)
+    else accepted.push({ finding, reason })
+  }
+  findings.sort((a, b) => GRAVITY[a.severity] - GRAVITY[b.severity])
+  return { findings, accepted, ground }
+}
+
+/** Everything there is to tell about a plan, the worst first; what was accepted with a reason is left out. */
+export function findingsOf(plan: Plan, timeline: Timeline, club?: ClubFacts): Finding[] {
+  return checkPlan(plan, timeline, club).findings
+}
+
+/** The change that would mend a finding; nothing where none is known. */
+export function fixFor(finding: Finding, ground: Ground): Fix | SolvedFix | undefined {
+  return BY_CODE.get(finding.code)?.fix?.(finding, ground)
+}
+
+/** Whether a finding has a way to be mended, without working it out. */
+export const isMendable = ({ code }: Finding): boolean => BY_CODE.get(code)?.fix !== undefined

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
 import { creditPlan, expandPlan, parseAttendance, parsePlan, type Cue, type Plan } from '../../core'
+import { readRefitState, refit } from '../../core/floor/refit'
 
 const folder = fileURLToPath(new URL('../vectors', import.meta.url))
 const root = fileURLToPath(new URL('../..', import.meta.url))
@@ -69,6 +70,14 @@ describe('the vectors of the plan and its arithmetic', () => {
     const parsed = parsePlan(read(`${name}.json`))
     const path = readFileSync(join(folder, `${name}.expected.txt`), 'utf8').trim()
     expect(parsed.ok ? [] : parsed.faults.map((fault) => fault.path)).toContain(path)
+  })
+})
+
+describe('the vectors of the re-plan', () => {
+  it.each(named(/^(refit-\d+)\.json$/))('%s', (name) => {
+    const state = readRefitState(read(`${name}.json`))
+    if (!state.ok) throw new Error(JSON.stringify(state.faults))
+    expect(differences(read(`${name}.expected.json`), refit(state.state))).toEqual([])
   })
 })
 

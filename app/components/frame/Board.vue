@@ -5,7 +5,15 @@ import { counted, minutes, shortTime } from '~~/core/plan/time-text'
 import type { PlacedBoard } from '~/domain/frame-geometry'
 
 /** One block as a board laid across the columns, whole or cut. */
-const props = defineProps<{ board: PlacedBoard; plan: Plan; selected: boolean }>()
+const props = defineProps<{
+  board: PlacedBoard
+  plan: Plan
+  selected: boolean
+  /** A finding about it is pointed at. */
+  lit?: boolean
+  /** Numbers of the findings about it, as the tray has them. */
+  marks?: { n: number; severity: string }[] | undefined
+}>()
 const emit = defineEmits<{ choose: [] }>()
 const library = useLibraryStore()
 
@@ -58,7 +66,7 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
   <div
     role="option"
     class="board"
-    :class="{ cut, selected, water: block.phase === 'water' }"
+    :class="{ cut, selected, lit, water: block.phase === 'water' }"
     :data-phase="block.phase"
     :data-board="block.id"
     :style="{ height: `${board.h}px` }"
@@ -87,6 +95,11 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
       <LadderRungs v-if="ladder" :board="board" :dose="ladder" />
       <p v-else-if="twoLines" class="look-for"><b>Looks for:</b> {{ lookFor }}</p>
     </div>
+    <span v-if="marks" class="marks" aria-hidden="true">
+      <i v-for="mark in marks" :key="mark.n" :class="mark.severity"
+        ><b>{{ mark.n }}</b></i
+      >
+    </span>
     <span class="grip" aria-hidden="true"><i /><i /><i /></span>
   </div>
 </template>
@@ -163,6 +176,44 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
 .channel b {
   font-weight: 600;
   color: var(--color-ink);
+}
+.lit .plank,
+.lit .cut-head,
+.lit .channel {
+  background: #fbeee0;
+  box-shadow: inset 0 0 0 2px var(--color-brick);
+}
+.marks {
+  position: absolute;
+  left: -12px;
+  top: 2px;
+  z-index: 5;
+  display: flex;
+  flex-direction: column;
+}
+.marks i {
+  position: relative;
+  display: grid;
+  width: 19px;
+  height: 19px;
+  place-items: center;
+  color: #fff;
+  font: 700 13px/17px var(--font-sans);
+  font-style: normal;
+}
+.marks i::before {
+  content: '';
+  position: absolute;
+  inset: 2.5px;
+  transform: rotate(45deg);
+  border-radius: 2px;
+  background: var(--color-brick);
+}
+.marks .hint::before {
+  background: var(--color-harbour);
+}
+.marks b {
+  position: relative;
 }
 .grip {
   position: absolute;

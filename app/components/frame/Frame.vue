@@ -6,8 +6,9 @@ import { frameGeometry } from '~/domain/frame-geometry'
 
 /** The class under the beam: time down the page, a column a group, boards laid across or cut, load at the right. */
 const store = usePlanStore()
-const plan = computed(() => store.plan!)
-const timeline = computed(() => store.timeline!)
+const checks = useChecksStore()
+const plan = computed(() => store.shown!)
+const timeline = computed(() => store.shownTimeline!)
 const geometry = computed(() => frameGeometry(timeline.value, plan.value.groups.length))
 const start = computed(() => plan.value.start ?? '00:00')
 const postY = computed(() => geometry.value.yAt(plan.value.lengthMin * 60_000))
@@ -42,7 +43,12 @@ function scrollTo(id: string) {
 </script>
 
 <template>
-  <section class="frame" aria-label="The class" :style="{ '--columns': plan.groups.length }">
+  <section
+    class="frame"
+    :class="{ looked: store.preview }"
+    aria-label="The class"
+    :style="{ '--columns': plan.groups.length }"
+  >
     <div ref="scroller" class="scroll">
       <div class="heads">
         <span class="corner">clock</span>
@@ -74,6 +80,8 @@ function scrollTo(id: string) {
               :board="board"
               :plan="plan"
               :selected="board.block.id === store.selected"
+              :lit="checks.lit.includes(board.block.id)"
+              :marks="checks.numbersOf.get(board.block.id)"
               @choose="store.selected = board.block.id"
             />
           </VueDraggable>
@@ -122,6 +130,10 @@ function scrollTo(id: string) {
   flex-direction: column;
   min-width: 0;
   min-height: 0;
+}
+.looked .boards {
+  outline: 2px dashed var(--color-gilt);
+  outline-offset: 3px;
 }
 .heads,
 .canvas {

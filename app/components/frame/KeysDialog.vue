@@ -19,6 +19,8 @@ const KEYS = [
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
   ['/', 'find on the shelf'],
+  ['C', 'to the checks; ↑ ↓ along them'],
+  ['F', 'look at a fix of the worst; again: do it'],
   ['G', 'go to the floor'],
   ['?', 'these keys'],
 ]

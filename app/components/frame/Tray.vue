@@ -1,37 +1,103 @@
 <script setup lang="ts">
-import { findingsOf } from '~~/core'
+import { toast } from 'vue-sonner'
+import type { Finding } from '~~/core/checks'
 
-/** What there is to tell about the plan, the worst first; each row leads to the board it is about. */
-const store = usePlanStore()
-const findings = computed(() => (store.plan && store.timeline ? findingsOf(store.plan, store.timeline) : []))
-const toFix = computed(() => findings.value.filter(({ severity }) => severity !== 'hint').length)
-function show(blocks: string[]) {
-  if (blocks[0]) store.selected = blocks[0]
+/** What there is to tell about the plan, the worst first, those of one kind together; each opens to its figures and its fix. */
+const checks = useChecksStore()
+const plans = usePlanStore()
+const opened = ref('')
+const rows = useTemplateRef<HTMLElement>('rows')
+const unfolded = ref(new Set<string>())
+
+const keyOf = ({ code, says }: Finding) => `${code} ${says}`
+interface Row {
+  finding: Finding
+  number: number
+  /** How many of the same kind are folded away under it. */
+  folded: number
+}
+/** The first two of a kind are shown; the others unfold. */
+const SHOWN = 2
+const list = computed(() => {
+  const seen = new Map<string, number>()
+  const kinds = new Map<string, number>()
+  for (const { code } of checks.findings) kinds.set(code, (kinds.get(code) ?? 0) + 1)
+  return checks.findings.flatMap((finding, f): Row[] => {
+    const nth = (seen.get(finding.code) ?? 0) + 1
+    seen.set(finding.code, nth)
+    const all = unfolded.value.has(finding.code) || (kinds.get(finding.code) ?? 0) <= SHOWN + 1
+    if (nth > SHOWN && !all) return []
+    return [
+      { finding, number: f + 1, folded: !all && nth === SHOWN ? (kinds.get(finding.code) ?? 0) - SHOWN : 0 },
+    ]
+  })
+})
+
+function toggle(finding: Finding) {
+  opened.value = opened.value === keyOf(finding) ? '' : keyOf(finding)
+}
+function mended(says: string) {
+  toast(`Done: ${says}.`, { action: { label: 'Undo', onClick: () => plans.undo() } })
+}
+watch(
+  () => checks.preview,
+  (looked) => {
+    if (looked) opened.value = keyOf(looked.of)
+  },
+)
+
+const focusable = () => [...(rows.value?.querySelectorAll<HTMLElement>('[data-finding]') ?? [])]
+defineExpose({ focus: () => focusable()[0]?.focus() })
+function walk(event: KeyboardEvent) {
+  const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
+  const all = focusable()
+  const at = all.indexOf(document.activeElement as HTMLElement)
+  if (by === 0 || at < 0) return
+  event.preventDefault()
+  event.stopPropagation()
+  all[at + by]?.focus()
 }
 </script>
 
 <template>
-  <section class="tray" aria-label="Checks">
+  <section class="tray" :class="{ grown: opened }" aria-label="Checks">
     <div class="title">
-      <h2>Checks</h2>
-      <p :class="toFix ? 'text-brick-deep' : 'text-moss'">
-        {{ toFix ? `${toFix} to fix` : 'nothing to fix' }}
+      <h2>Checks <kbd>C</kbd></h2>
+      <p :class="checks.toFix ? 'text-brick-deep' : 'text-moss'" role="status">
+        {{ checks.toFix ? `${checks.toFix} to fix` : 'nothing to fix' }}
       </p>
+      <p v-if="checks.toFix" class="font-normal text-ash"><kbd>F</kbd> fixes the first</p>
     </div>
-    <ul v-if="findings.length" class="rows">
-      <li v-for="(finding, i) in findings" :key="finding.says">
-        <span class="diamond" :class="finding.severity"
-          ><i>{{ i + 1 }}</i></span
-        >
-        <span class="word" :class="finding.severity">{{ finding.severity }}</span>
-        <b>{{ finding.says }}</b>
-        <span class="figures">{{ finding.figures }}</span>
-        <button v-if="finding.blocks.length" type="button" class="btn" @click="show(finding.blocks)">
-          Show it
-        </button>
-      </li>
-    </ul>
-    <p v-else class="self-center text-ash">It fits, nobody waits long, and water comes in time.</p>
+    <div ref="rows" class="rows" @keydown="walk">
+      <p v-if="checks.problem" role="alert" class="py-1 text-13 text-brick-deep">{{ checks.problem }}</p>
+      <p v-if="checks.solving" class="py-1 text-13 text-ash">
+        Working out the least that prepares it…
+        <button type="button" class="link" @click="checks.stop()">Stop</button>
+      </p>
+      <ul v-if="list.length">
+        <template v-for="{ finding, number, folded } in list" :key="keyOf(finding)">
+          <FindingRow
+            :finding="finding"
+            :number="number"
+            :open="opened === keyOf(finding)"
+            @toggle="toggle(finding)"
+            @mended="mended"
+          />
+          <li v-if="folded" class="fold">
+            <button type="button" class="link" @click="unfolded = new Set([...unfolded, finding.code])">
+              {{ folded }} more of this kind
+            </button>
+          </li>
+        </template>
+      </ul>
+      <p v-else class="py-2 text-ash">It fits, everyone is served, and water comes in time.</p>
+      <ul v-if="checks.accepted.length" class="accepted">
+        <li v-for="{ finding, reason } in checks.accepted" :key="keyOf(finding)">
+          <span class="text-ash">accepted:</span> {{ finding.says }} <i>“{{ reason }}”</i>
+          <button type="button" class="link" @click="checks.reopen(finding)">Take it back</button>
+        </li>
+      </ul>
+    </div>
   </section>
 </template>
 
@@ -43,10 +109,13 @@ function show(blocks: string[]) {
   border-top: 2px solid #b9a98d;
   background: var(--color-paper);
 }
+.grown {
+  height: 176px;
+}
 .title {
-  width: 104px;
+  width: 132px;
   flex: none;
-  padding: 9px 14px;
+  padding: 7px 14px;
   font-size: 13px;
   font-weight: 600;
 }
@@ -55,63 +124,18 @@ function show(blocks: string[]) {
 }
 .rows {
   flex: 1;
+  min-width: 0;
   overflow-y: auto;
   padding-right: 12px;
 }
-.rows li {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  height: 27px;
-  border-bottom: 1px solid #eee6d6;
-  white-space: nowrap;
-}
-.rows b {
-  font-weight: 620;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.figures {
-  flex: 1;
+.fold {
+  padding-left: 29px;
   font-size: 13px;
-  color: var(--color-ash);
-  overflow: hidden;
-  text-overflow: ellipsis;
+  line-height: 24px;
 }
-.rows .btn {
-  height: 24px;
-}
-.word {
-  width: 36px;
+.accepted li {
+  padding-left: 29px;
   font-size: 13px;
-  font-weight: 620;
-  color: var(--color-brick-deep);
-}
-.word.hint {
-  color: var(--color-harbour);
-}
-.diamond {
-  position: relative;
-  display: grid;
-  width: 19px;
-  height: 19px;
-  place-items: center;
-  color: #fff;
-  font: 700 13px/17px var(--font-sans);
-}
-.diamond::before {
-  content: '';
-  position: absolute;
-  inset: 2.5px;
-  transform: rotate(45deg);
-  border-radius: 2px;
-  background: var(--color-brick);
-}
-.diamond.hint::before {
-  background: var(--color-harbour);
-}
-.diamond i {
-  position: relative;
-  font-style: normal;
+  line-height: 25px;
 }
 </style>

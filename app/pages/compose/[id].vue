@@ -1,17 +1,20 @@
 <script setup lang="ts">
+import { toast } from 'vue-sonner'
 import { newBlock } from '~~/core/plan/edit'
 
 definePageMeta({ layout: 'bare' })
 const store = usePlanStore()
-const library = useLibraryStore()
+const checks = useChecksStore()
+const facts = useFactsStore()
 const route = useRoute()
 const problem = ref('')
 const keysOpen = ref(false)
 const shelf = useTemplateRef<{ focus(): void }>('shelf')
+const tray = useTemplateRef<{ focus(): void }>('tray')
 
 onMounted(async () => {
   try {
-    await library.load()
+    await facts.load()
     await store.open(String(route.params.id))
     store.selected = store.plan?.blocks[0]?.id
   } catch (error) {
@@ -27,8 +30,15 @@ useComposeKeys({
   find: () => shelf.value?.focus(),
   keys: () => (keysOpen.value = true),
   floor: toFloor,
-  settings: () => (store.selected = undefined),
+  settings: () => (checks.preview ? checks.leave() : (store.selected = undefined)),
+  checks: () => tray.value?.focus(),
+  mend,
 })
+
+async function mend() {
+  const says = await checks.mendWorst()
+  if (says) toast(`Done: ${says}.`, { action: { label: 'Undo', onClick: () => store.undo() } })
+}
 
 async function toFloor() {
   await store.flush()
@@ -57,7 +67,7 @@ const dated = computed(() => {
     <Beam>
       <ClassBar
         v-if="store.plan && store.timeline"
-        :timeline="store.timeline"
+        :timeline="store.shownTimeline ?? store.timeline"
         :length-min="store.plan.lengthMin"
         :start="store.plan.start"
         :selected="store.selected"
@@ -112,7 +122,7 @@ const dated = computed(() => {
         </div>
         <Bench />
       </div>
-      <Tray />
+      <Tray ref="tray" />
     </main>
     <p v-else-if="problem" role="alert" class="p-10 text-center text-brick-deep">
       {{ problem }} <NuxtLink to="/compose" class="link">All plans</NuxtLink>

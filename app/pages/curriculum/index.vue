@@ -73,7 +73,7 @@ async function add() {
                 /></span>
               </td>
               <td class="w-28 py-1 pl-3 text-right whitespace-nowrap">
-                <b>{{ row.all }}</b> <span class="text-13 text-ash">, {{ row.asked }} asked</span>
+                <b>{{ row.all }}</b><span class="text-13 text-ash">, {{ row.asked }} asked</span>
               </td>
             </tr>
           </tbody>

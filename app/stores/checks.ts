@@ -1,0 +1,150 @@
+import { checkPlan, fixFor, isMendable, type Finding, type Fix } from '~~/core/checks'
+import { coverFix, coverModel } from '~~/core/checks/cover'
+import { layPlan } from '~~/core'
+
+/** A fix that is being looked at: what it would do, and what would be left to tell afterwards. */
+export interface Preview extends Fix {
+  of: Finding
+  spareMs: number
+  /** Findings worth mending now, and with the fix. */
+  before: number
+  after: number
+}
+
+const worthMending = (findings: readonly Finding[]) =>
+  findings.filter(({ severity }) => severity !== 'hint').length
+
+/** The checks of the plan on the frame: what they find, how it is mended, what was accepted. */
+export const useChecksStore = defineStore('checks', () => {
+  const plans = usePlanStore()
+  const facts = useFactsStore()
+  const solver = useSolver()
+  const preview = shallowRef<Preview>()
+  const problem = ref('')
+  /** Boards of the finding that is pointed at, lit in the frame. */
+  const lit = shallowRef<readonly string[]>([])
+
+  const checked = computed(() =>
+    plans.plan && plans.timeline ? checkPlan(plans.plan, plans.timeline, facts.club) : undefined,
+  )
+  const findings = computed(() => checked.value?.findings ?? [])
+  const accepted = computed(() => checked.value?.accepted ?? [])
+  const toFix = computed(() => worthMending(findings.value))
+  /** The numbers of the findings about a board, as the tray has them. */
+  const numbersOf = computed(() => {
+    const numbers = new Map<string, { n: number; severity: string }[]>()
+    findings.value.forEach(({ blocks, severity }, f) => {
+      // A finding about many boards is marked where it begins; one about few, on each.
+      for (const id of blocks.length > 3 ? blocks.slice(0, 1) : blocks)
+        numbers.set(id, [...(numbers.get(id) ?? []), { n: f + 1, severity }])
+    })
+    return numbers
+  })
+
+  watch(
+    () => plans.plan,
+    () => (preview.value = undefined),
+  )
+  // The frame shows what is being looked at.
+  watch(preview, (looked) => (plans.preview = looked?.plan))
+
+  /** Works out the fix of a finding and shows it; nothing is changed yet. */
+  async function look(finding: Finding): Promise<void> {
+    const { plan } = plans
+    if (!checked.value || !plan) return
+    problem.value = ''
+    const found = fixFor(finding, checked.value.ground)
+    if (!found) {
+      problem.value =
+        'There is no fix for this one that fits this plan: change the board yourself, or accept it.'
+      return
+    }
+    const fix = 'plan' in found ? found : await solved(found.cover)
+    // The plan may have moved on while the solver was at it.
+    if (!fix || plans.plan !== plan) return
+    const timeline = layPlan(fix.plan)
+    preview.value = {
+      ...fix,
+      of: finding,
+      spareMs: timeline.spareMs,
+      before: toFix.value,
+      after: worthMending(checkPlan(fix.plan, timeline, facts.club).findings),
+    }
+  }
+
+  async function solved(problemToSolve: Parameters<typeof coverModel>[0]): Promise<Fix | undefined> {
+    const nothing = 'Nothing in the library prepares it: add an exercise that does.'
+    if (problemToSolve.gaps.length === 0) {
+      problem.value = nothing
+      return undefined
+    }
+    try {
+      const fix = coverFix(problemToSolve, await solver.solve(coverModel(problemToSolve)))
+      if (!fix) problem.value = nothing
+      return fix
+    } catch (error) {
+      problem.value = `The solver gave no answer: ${error instanceof Error ? error.message : String(error)}`
+      return undefined
+    }
+  }
+
+  /** Takes the fix that is shown, as one step of undo; the sentence of what changed. */
+  function take(): string | undefined {
+    const { value: looked } = preview
+    if (!looked) return undefined
+    const boards = new Set(plans.plan?.blocks.map(({ id }) => id))
+    const added = looked.plan.blocks.find(({ id }) => !boards.has(id))
+    preview.value = undefined
+    const select =
+      added?.id ?? looked.of.blocks.find((id) => looked.plan.blocks.some((block) => block.id === id))
+    return plans.change(looked.plan, select ? { select } : {}) ? looked.says : undefined
+  }
+
+  const leave = () => (preview.value = undefined)
+
+  /** Accepts a finding, with a reason that is kept with the plan. */
+  function accept({ code, blocks }: Finding, reason: string) {
+    const { plan } = plans
+    if (!plan || !reason.trim()) return
+    const entry = { code, reason: reason.trim(), ...(blocks.length ? { blocks } : {}) }
+    plans.change({ ...plan, acknowledged: [...(plan.acknowledged ?? []), entry] })
+  }
+
+  /** Takes an acceptance back. */
+  function reopen({ code, blocks }: Finding) {
+    const { plan } = plans
+    if (!plan?.acknowledged) return
+    const left = plan.acknowledged.filter(
+      (entry) =>
+        !(entry.code === code && (!entry.blocks || blocks.every((id) => entry.blocks?.includes(id)))),
+    )
+    const { acknowledged: _, ...rest } = plan
+    plans.change(left.length ? { ...rest, acknowledged: left } : rest)
+  }
+
+  /** The worst finding that has a fix is looked at; once looked at, it is taken. */
+  async function mendWorst(): Promise<string | undefined> {
+    if (preview.value) return take()
+    const worst = findings.value.find((finding) => isMendable(finding) && finding.severity !== 'hint')
+    if (worst) await look(worst)
+    return undefined
+  }
+
+  return {
+    findings,
+    accepted,
+    toFix,
+    numbersOf,
+    lit,
+    preview,
+    problem,
+    solving: solver.busy,
+    look,
+    take,
+    leave,
+    accept,
+    reopen,
+    mendWorst,
+    stop: solver.stop,
+  }
+})

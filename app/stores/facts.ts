@@ -1,0 +1,35 @@
+import { NO_CLUB, type ClubFacts } from '~~/core/checks'
+import { expectedOf, type ExpectedRow } from '~~/core/checks/club-file'
+import type { Expected } from '~~/core/checks/club-facts'
+
+/** What the checks know beside the plan: the library, the settings, and who is expected with what they have behind them. */
+export const useFactsStore = defineStore('facts', () => {
+  const library = useLibraryStore()
+  const mayWrite = useMayWrite()
+  const students = shallowRef<Expected[]>([])
+
+  /** Reads who is expected anew. Whoever does not teach, and a device without the server, check without it. */
+  async function load() {
+    await library.load()
+    if (!mayWrite.value) return
+    try {
+      students.value = (await api<ExpectedRow[]>('/api/club/expected')).map(expectedOf)
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+    }
+  }
+
+  const club = computed<ClubFacts>(() => {
+    const { loaded } = library
+    if (!loaded) return NO_CLUB
+    return {
+      items: library.items,
+      ladder: library.ladder,
+      syllabus: loaded.syllabus,
+      settings: loaded.settings,
+      students: students.value,
+    }
+  })
+
+  return { load, club, students }
+})

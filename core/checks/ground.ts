@@ -1,0 +1,205 @@
+import type { Item, Region } from '../curriculum/item'
+import { spokenName } from '../curriculum/item'
+import { standingOf, type Standing } from '../curriculum/syllabus'
+import type { Lane } from '../plan/modes/mode'
+import { PHASES } from '../plan/phases'
+import type { Block, Group, Plan } from '../plan/schema'
+import type { Span } from '../plan/spans'
+import { clockAt, minutes } from '../plan/time-text'
+import type { PlacedBlock, Timeline } from '../plan/timeline'
+import type { ClubFacts, Expected } from './club-facts'
+
+/** A stretch of work or holding with a technique, at its place in the class. */
+export interface Piece {
+  /** Ms from the start of the class. */
+  at: number
+  ms: number
+  span: Span
+  technique: string
+  layer: number
+  /** `undefined` for a technique that the library does not know. */
+  item: Item | undefined
+}
+
+/** What one lane of a block holds. Groups that do the same share it. */
+export interface LaneFacts {
+  pieces: Piece[]
+  workMs: number
+  talkMs: number
+  idleMs: number
+  /** Longest on end, in ms. */
+  longestTalkMs: number
+  longestIdleMs: number
+}
+
+/** A block as the checks look at it: where it lies, how hard it is, and the lane of each group. */
+export interface BlockFacts {
+  block: Block
+  index: number
+  at: number
+  ms: number
+  intensity: number
+  lanes: LaneFacts[]
+}
+
+export interface GroupFacts {
+  group: Group
+  index: number
+  students: Expected[]
+  /** The youngest age known in it. */
+  youngest: number | undefined
+}
+
+const NO_LANE: LaneFacts = { pieces: [], workMs: 0, talkMs: 0, idleMs: 0, longestTalkMs: 0, longestIdleMs: 0 }
+
+/**
+ * What all checks look at, worked out once for a plan: every block's lanes with their work by item, and each group with who is
+ * expected in it. Reading it is cheap, so that a check is a loop over it.
+ */
+export class Ground {
+  readonly blocks: BlockFacts[]
+  readonly groups: GroupFacts[]
+  readonly limits: ClubFacts['settings']['limits']
+  private readonly standings = new Map<string, Standing>()
+
+  constructor(
+    readonly plan: Plan,
+    readonly timeline: Timeline,
+    readonly club: ClubFacts,
+  ) {
+    this.limits = club.settings.limits
+    this.blocks = timeline.blocks.map((placed, index) => this.blockFacts(placed, index))
+    this.groups = plan.groups.map((group, index) => {
+      const students = club.students.filter((student) => this.groupFor(student) === group.id)
+      const ages = students.flatMap(({ age }) => age ?? [])
+      return { group, index, students, youngest: ages.length ? Math.min(...ages) : undefined }
+    })
+  }
+
+  private groupFor({ group, rank }: Expected): string | undefined {
+    const { groups } = this.plan
+    return (groups.find(({ id }) => id === group) ?? groups.find(({ ranks }) => ranks.includes(rank)))?.id
+  }
+
+  private blockFacts({ block, at, ms, lanes }: PlacedBlock, index: number): BlockFacts {
+    const known = new Map<Lane, LaneFacts>()
+    return {
+      block,
+      index,
+      at,
+      ms,
+      intensity: block.intensity ?? PHASES[block.phase].intensity,
+      lanes: lanes.map((lane) => {
+        let facts = known.get(lane)
+        if (!facts) known.set(lane, (facts = this.laneFacts(lane, at)))
+        return facts
+      }),
+    }
+  }
+
+  private laneFacts(lane: Lane, blockAt: number): LaneFacts {
+    const facts: LaneFacts = { ...NO_LANE, pieces: [] }
+    let talk = 0
+    let idle = 0
+    for (const { at, spans, technique, layer } of lane)
+      for (const span of spans) {
+        const { cls, ms } = span
+        if (ms === 0) continue
+        talk = cls === 'talk' ? talk + ms : 0
+        idle = cls === 'idle' ? idle + ms : 0
+        if (cls === 'talk') facts.talkMs += ms
+        else if (cls === 'idle') facts.idleMs += ms
+        else if (cls === 'work') facts.workMs += ms
+        if (talk > facts.longestTalkMs) facts.longestTalkMs = talk
+        if (idle > facts.longestIdleMs) facts.longestIdleMs = idle
+        if (technique !== undefined && (cls === 'work' || cls === 'holding'))
+          facts.pieces.push({
+            at: blockAt + at + span.at,
+            ms,
+            span,
+            technique,
+            layer: span.layer ?? layer,
+            item: this.club.items.get(technique),
+          })
+      }
+    return facts
+  }
+
+  /** The lane of a group in a block. */
+  lane(block: BlockFacts, group: GroupFacts): LaneFacts {
+    return block.lanes[group.index] ?? NO_LANE
+  }
+
+  /** Every piece of a group's class in order of time, with its block; holding with a task among them. */
+  *piecesOf(group: GroupFacts): Generator<readonly [BlockFacts, Piece]> {
+    for (const block of this.blocks) for (const piece of this.lane(block, group).pieces) yield [block, piece]
+  }
+
+  name(technique: string): string {
+    const item = this.club.items.get(technique)
+    return item ? spokenName(item) : technique
+  }
+
+  /** Where an item stands for a rank (page 5). */
+  standing(item: string, rank: string): Standing {
+    const key = `${rank} ${item}`
+    let standing = this.standings.get(key)
+    if (!standing)
+      this.standings.set(key, (standing = standingOf(item, rank, this.club.ladder, this.club.syllabus)))
+    return standing
+  }
+
+  /** The ranks of a group that the ladder knows, lowest first. */
+  ranksOf({ group }: GroupFacts): string[] {
+    return this.club.ladder.ranks.map(({ id }) => id).filter((id) => group.ranks.includes(id))
+  }
+
+  /**
+   * Where an item stands for a group of several ranks: for the rank that is nearest to it, so that what is current for the
+   * seniors of a group is not new to the group.
+   */
+  standingFor(item: string, group: GroupFacts): Standing {
+    const all = this.ranksOf(group).map((rank) => this.standing(item, rank))
+    return (['current', 'review', 'new', 'ahead'] as const).find((one) => all.includes(one)) ?? 'none'
+  }
+
+  /** A moment as it is said: by the clock where the class has one. */
+  clock(ms: number): string {
+    return this.plan.start ? clockAt(this.plan.start, ms)[0] : minutes(ms)
+  }
+}
+
+/** `hips`, `hips and knees`, `hips, knees and ankles`. */
+export function listed(words: readonly string[]): string {
+  return words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
+}
+
+/** Groups as a subject: `Teal`, `Teal and Plum`, `everyone` for all of them. */
+export function namesOf(groups: readonly GroupFacts[], of: Ground): string {
+  return groups.length === of.groups.length && groups.length > 1
+    ? 'everyone'
+    : listed(groups.map(({ group }) => group.name))
+}
+
+/** Reps of a piece by side; timed work is estimated from the item's own speed where the dose gives none. */
+export function repsIn({ span, item, ms }: Piece): number {
+  switch (span.kind) {
+    case 'reps':
+    case 'paced':
+      return span.count
+    case 'hold':
+    case 'run':
+      return 1
+    default: {
+      const repMs = span.repMs || (item?.repSec?.full ?? 0) * 1000
+      return repMs > 0 ? Math.floor(ms / repMs) : 0
+    }
+  }
+}
+
+export const demandOf = (item: Item | undefined, region: Region): number => item?.demand[region] ?? 0
+
+/** Power: jumps, throws, and work at 8 or above. */
+export function isPower(item: Item | undefined, intensity: number): boolean {
+  return intensity >= 8 || (item !== undefined && (item.jumps > 0 || item.category === 'throws'))
+}

@@ -1,0 +1,72 @@
+import type { Item } from '../../curriculum/item'
+import type { Block } from '../../plan/schema'
+import { telling, type Check, type Finding } from '../check'
+import type { Ground } from '../ground'
+
+const tell = telling('space.short', 'warn')
+
+interface Floor {
+  m2: number
+  units: number
+  what: string
+}
+
+function floorOf(item: Item | undefined, heads: number): Floor | undefined {
+  if (!item?.footprintM2 || heads === 0) return undefined
+  const inPairs = item.partner === 'partner'
+  const units = inPairs ? Math.ceil(heads / 2) : heads
+  return { m2: units * item.footprintM2, units, what: inPairs ? 'pairs' : 'students' }
+}
+
+type Worked = [item: Item | undefined, heads: number][]
+
+/** What is worked at the same time, for each moment of a block that differs from the others. */
+function moments(block: Block, { plan, club }: Ground): Worked[] {
+  const item = (id: string | undefined) => (id === undefined ? undefined : club.items.get(id))
+  const headsOf = (ids: readonly string[]) =>
+    plan.groups.filter(({ id }) => ids.includes(id)).reduce((sum, { headcount }) => sum + headcount, 0)
+  const everyone = plan.groups.reduce((sum, { headcount }) => sum + headcount, 0)
+  const tracks = block.tracks ?? []
+  switch (block.mode) {
+    case 'together':
+      return [[[item(block.technique), everyone]]]
+    case 'stations': {
+      const perTeam = Math.ceil(everyone / Math.max(1, block.teams ?? 1))
+      return [(block.stations ?? []).map(({ technique }) => [item(technique), perTeam])]
+    }
+    case 'turns':
+      return tracks.map((taught) => [
+        [item(taught.technique), headsOf(taught.groups)],
+        [item(block.holding?.technique), everyone - headsOf(taught.groups)],
+      ])
+    default:
+      return [tracks.map(({ technique, groups }) => [item(technique), headsOf(groups)])]
+  }
+}
+
+/** More pairs, or a bigger footprint, than the mat holds. */
+export const spaceShort: Check = {
+  code: 'space.short',
+  find(ground) {
+    const { areaM2 } = ground.club.settings.hall
+    if (areaM2 === 0) return []
+    return ground.plan.blocks.flatMap((block): Finding[] => {
+      const [fullest] = moments(block, ground)
+        .map((worked) => worked.flatMap(([item, heads]) => floorOf(item, heads) ?? []))
+        .map((floors) => ({ floors, m2: floors.reduce((sum, floor) => sum + floor.m2, 0) }))
+        .sort((a, b) => b.m2 - a.m2)
+      if (!fullest || fullest.m2 <= areaM2) return []
+      const { floors, m2 } = fullest
+      const units = floors.map((floor) => `${floor.units} ${floor.what}`).join(' and ')
+      return [
+        tell(
+          `${block.title} needs ${Math.round(m2)} m², the mat has ${areaM2}.`,
+          `${units} at once; let half of them work at a time`,
+          {
+            blocks: [block.id],
+          },
+        ),
+      ]
+    })
+  },
+}

@@ -1,0 +1,64 @@
+import { boardFor } from '../../curriculum/boards'
+import { insertBlock } from '../../plan/edit'
+import { telling, type Check, type Finding } from '../check'
+import { namesOf, type GroupFacts } from '../ground'
+
+const tell = telling('falls.order', 'stop')
+
+/** A throw for a group with no breakfall practice before it in this class. Fix: breakfalls first. */
+export const fallsOrder: Check = {
+  code: 'falls.order',
+  find(ground) {
+    const found = new Map<string, { says: string; groups: GroupFacts[] }>()
+    for (const group of ground.groups)
+      for (const [{ block }, { item, span, technique }] of ground.piecesOf(group)) {
+        if (item?.category === 'falls' && span.kind !== 'holding') break
+        if (item?.category !== 'throws') continue
+        const known = found.get(block.id)
+        if (known) known.groups.push(group)
+        else
+          found.set(block.id, {
+            says: `${ground.name(technique)} in ${block.title} comes before any breakfall`,
+            groups: [group],
+          })
+        break
+      }
+    return [...found].map(([block, { says, groups }]): Finding =>
+      tell(`${says} for ${namesOf(groups, ground)}.`, 'throw only over a practised breakfall', {
+        blocks: [block],
+        groups: groups.map(({ group }) => group.id),
+      }),
+    )
+  },
+  fix({ blocks: [id], groups }, ground) {
+    const at = ground.plan.blocks.findIndex((block) => block.id === id)
+    const falls = [...ground.club.items.values()].filter(
+      ({ category, partner }) => category === 'falls' && partner !== 'partner',
+    )
+    // The one that most of those concerned know already.
+    const students = ground.groups
+      .filter(({ group }) => groups.includes(group.id))
+      .flatMap((one) => one.students)
+    const known = (item: string) => students.filter(({ practised }) => practised.has(item)).length
+    const [item] = falls.sort(
+      (a, b) => known(b.id) - known(a.id) || a.layers.length - b.layers.length || (a.id < b.id ? -1 : 1),
+    )
+    if (!item || at < 0) return undefined
+    const board = boardFor(item)
+    const dose = {
+      ...board.dose,
+      kind: 'count',
+      sets: 2,
+      reps: 5,
+      tempoSec: 3,
+      sides: item.sides,
+      roles: 1,
+      setupSec: 15,
+    } as typeof board.dose
+    return {
+      does: `${ground.name(item.id)} first`,
+      says: `${ground.name(item.id)} comes before ${ground.plan.blocks[at]?.title ?? ''}`,
+      plan: insertBlock(ground.plan, at, { ...board, priority: 'must', dose }).plan,
+    }
+  },
+}

@@ -1,0 +1,33 @@
+import type { Dose } from '../../plan/doses'
+import type { Block, Track } from '../../plan/schema'
+import type { Ground } from '../ground'
+
+/** Partner work in a block: the doses of two, with the groups that work them together. */
+export interface PartnerWork {
+  block: Block
+  groups: string[]
+  technique: string | undefined
+  dose: Dose | undefined
+}
+
+const hasRoles = (dose: Dose | undefined): boolean =>
+  dose !== undefined &&
+  (dose.kind === 'ladder'
+    ? dose.stages.some(({ dose: own }) => hasRoles(own))
+    : 'roles' in dose && dose.roles === 2)
+
+/** Every piece of partner work in a plan: an item that needs a partner, or a dose of two roles. */
+export function partnerWork({ plan, club }: Ground): PartnerWork[] {
+  const everyone = plan.groups.map(({ id }) => id)
+  return plan.blocks.flatMap((block): PartnerWork[] => {
+    if (block.phase === 'water') return []
+    const parts: Pick<Track, 'groups' | 'technique' | 'dose'>[] | undefined = block.tracks
+    const works: PartnerWork[] = parts
+      ? parts.map(({ groups, technique, dose }) => ({ block, groups, technique, dose: dose ?? block.dose }))
+      : [{ block, groups: everyone, technique: block.technique, dose: block.dose }]
+    return works.filter(
+      ({ technique, dose }) =>
+        hasRoles(dose) || (technique !== undefined && club.items.get(technique)?.partner === 'partner'),
+    )
+  })
+}

@@ -1,0 +1,39 @@
+import { telling, type Check, type Finding } from '../check'
+import { listed } from '../ground'
+
+const tell = telling('rank.ahead', 'warn')
+
+/**
+ * An item two or more ranks up. A club that warns is told when it is ahead of every rank in a group; one that forbids it, when
+ * it is ahead of any of them.
+ */
+export const rankAhead: Check = {
+  code: 'rank.ahead',
+  find(ground) {
+    const { ahead } = ground.club.settings
+    if (ahead === 'allow') return []
+    const found = new Map<string, { blocks: Set<string>; groups: Set<string> }>()
+    for (const group of ground.groups) {
+      const ranks = ground.ranksOf(group)
+      for (const [{ block }, { technique }] of ground.piecesOf(group)) {
+        const isAhead =
+          ahead === 'forbid'
+            ? ranks.some((rank) => ground.standing(technique, rank) === 'ahead')
+            : ground.standingFor(technique, group) === 'ahead'
+        if (!isAhead) continue
+        const about = found.get(technique) ?? { blocks: new Set(), groups: new Set() }
+        found.set(technique, about)
+        about.blocks.add(block.id)
+        about.groups.add(group.group.id)
+      }
+    }
+    return [...found].map(([technique, { blocks, groups }]): Finding => {
+      const who = ground.plan.groups.filter(({ id }) => groups.has(id)).map(({ name }) => name)
+      return tell(
+        `${ground.name(technique)} is two ranks or more ahead of ${listed(who)}.`,
+        ahead === 'forbid' ? 'the club forbids it' : 'beginners may taste it, with care',
+        { blocks: [...blocks], groups: [...groups], severity: ahead === 'forbid' ? 'stop' : 'warn' },
+      )
+    })
+  },
+}

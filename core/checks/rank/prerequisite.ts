@@ -1,0 +1,114 @@
+import type { Prerequisite } from '../../curriculum/item'
+import { boardFor } from '../../curriculum/boards'
+import { insertBlock } from '../../plan/edit'
+import { telling, type Check, type Finding } from '../check'
+import type { Expected } from '../club-facts'
+import { listed, type Ground, type Piece } from '../ground'
+
+const tell = telling('prereq.missing', 'warn')
+
+/** What a piece of work stands on: what its item asks for from that layer on, and the layer below. */
+function needsOf({ item, layer }: Piece): Prerequisite[] {
+  if (!item) return []
+  const below = layer > 1 ? [{ item: item.id, layer: layer - 1, from: layer }] : []
+  return [...below, ...item.prerequisites.filter(({ from }) => from <= layer)]
+}
+
+/**
+ * Whether a student has something behind them: the ledger says so, or their rank does, because a lower one is asked for it. A
+ * ledger begins some day; the rank remembers what came before.
+ */
+function knows(student: Expected, need: Prerequisite, attested: Attested): boolean {
+  if ((student.practised.get(need.item)?.layer ?? 0) >= need.layer) return true
+  return (attested.get(student.rank)?.get(need.item) ?? 0) >= need.layer
+}
+
+/** By rank, the layer of each item that the ranks below it are asked for. */
+type Attested = ReadonlyMap<string, ReadonlyMap<string, number>>
+
+function attestedBy({ club: { ladder, syllabus } }: Ground): Attested {
+  const below = new Map<string, number>()
+  return new Map(
+    ladder.ranks.map(({ id }) => {
+      const known = new Map(below)
+      for (const { rank, item, layer } of syllabus)
+        if (rank === id) below.set(item, Math.max(below.get(item) ?? 0, layer))
+      return [id, known]
+    }),
+  )
+}
+
+/** One thing that is missing: what needs it, for which groups, and how many are without it. */
+interface Missing {
+  need: Prerequisite
+  blocks: Set<string>
+  builds: Set<string>
+  groups: Map<string, { without: number; of: number }>
+}
+
+function missing(ground: Ground): Missing[] {
+  const attested = attestedBy(ground)
+  const found = new Map<string, Missing>()
+  for (const group of ground.groups) {
+    const of = group.students.length
+    if (of === 0) continue
+    const today = new Map<string, number>()
+    const without = new Map<string, number>()
+    for (const [{ block }, piece] of ground.piecesOf(group)) {
+      for (const need of needsOf(piece)) {
+        if ((today.get(need.item) ?? 0) >= need.layer) continue
+        const key = `${need.item} ${need.layer}`
+        const lacking =
+          without.get(key) ?? group.students.filter((student) => !knows(student, need, attested)).length
+        without.set(key, lacking)
+        if ((of - lacking) * 100 >= of * ground.limits.knownShare) continue
+        const one = found.get(key) ?? { need, blocks: new Set(), builds: new Set(), groups: new Map() }
+        found.set(key, one)
+        one.blocks.add(block.id)
+        one.builds.add(piece.technique)
+        one.groups.set(group.group.id, { without: lacking, of })
+      }
+      today.set(piece.technique, Math.max(today.get(piece.technique) ?? 0, piece.layer))
+    }
+  }
+  return [...found.values()]
+}
+
+/**
+ * An item or layer whose prerequisite the group has not practised: fewer than the club's share of those expected know it, and
+ * it does not come earlier in this class. Silent where nothing is known of who comes. Fix: practise it first.
+ */
+export const prerequisiteMissing: Check = {
+  code: 'prereq.missing',
+  find(ground) {
+    return missing(ground).map(({ need, blocks, builds, groups }): Finding => {
+      const who = ground.plan.groups.flatMap(({ id, name }) => {
+        const counts = groups.get(id)
+        return counts ? [`${counts.without} of ${counts.of} in ${name}`] : []
+      })
+      const layer = need.layer > 1 ? `, layer ${need.layer}` : ''
+      const on = [...builds].map((id) => ground.name(id))
+      return tell(
+        `${listed(who)} have not practised ${ground.name(need.item)}${layer}; ${listed(on)} ${on.length === 1 ? 'builds' : 'build'} on it.`,
+        `at least ${ground.limits.knownShare} % of a group`,
+        { blocks: [...blocks], groups: [...groups.keys()] },
+      )
+    })
+  },
+  fix({ blocks, groups, says }, ground) {
+    const one = missing(ground).find(
+      (other) =>
+        [...other.blocks].join() === blocks.join() &&
+        [...other.groups.keys()].join() === groups.join() &&
+        says.includes(ground.name(other.need.item)),
+    )
+    const item = one && ground.club.items.get(one.need.item)
+    const at = ground.plan.blocks.findIndex(({ id }) => id === blocks[0])
+    if (!item || at < 0) return undefined
+    return {
+      does: `${ground.name(item.id)} first`,
+      says: `${ground.name(item.id)} comes before ${ground.plan.blocks[at]?.title ?? ''}`,
+      plan: insertBlock(ground.plan, at, { ...boardFor(item), layer: one.need.layer }).plan,
+    }
+  },
+}

@@ -1,0 +1,38 @@
+import type { Region } from '../../curriculum/item'
+import { coverProblem } from '../cover'
+import { telling, type Check } from '../check'
+import { listed, namesOf } from '../ground'
+import { unreadyRegions } from './preparation'
+
+const tell = telling('warmup.prepare', 'warn')
+
+/**
+ * Blocks that load a body region which the warm-up has not prepared, told as one: one warm-up closes all of the gaps. Fix: the
+ * exercises that do, in the least added time.
+ */
+export const warmupPrepare: Check = {
+  code: 'warmup.prepare',
+  find(ground) {
+    const unready = unreadyRegions(ground)
+    const [first] = [...unready].sort((a, b) => a.block.at - b.block.at)
+    if (!first) return []
+    const regions = new Map<Region, { lack: number; of: string }>()
+    for (const { block, region, has, needs } of unready)
+      if (needs - has > (regions.get(region)?.lack ?? 0))
+        regions.set(region, { lack: needs - has, of: block.block.title })
+    const blocks = ground.blocks.filter((block) => unready.some((one) => one.block === block))
+    const who = ground.groups.filter((group) => unready.some((one) => one.group === group))
+    const others = blocks.length === 1 ? ' loads' : ` and ${blocks.length - 1} more load`
+    return [
+      tell(
+        `${first.block.block.title}${others} ${listed([...regions.keys()])}, not yet prepared for ${namesOf(who, ground)}.`,
+        `short of ${listed([...regions].map(([region, { lack, of }]) => `${lack.toFixed(1)} ${region} for ${of}`))}`,
+        { blocks: blocks.map(({ block }) => block.id), groups: who.map(({ group }) => group.id) },
+      ),
+    ]
+  },
+  fix(_, ground) {
+    const cover = coverProblem(ground)
+    return cover ? { does: 'Add what prepares it', cover } : undefined
+  },
+}

@@ -1,0 +1,47 @@
+import { regionsInNote } from '../../people/floor-note'
+import { spokenName } from '../../curriculum/item'
+import { telling, type Check, type Finding } from '../check'
+import { demandOf, listed } from '../ground'
+
+const tell = telling('student.note', 'hint')
+/** From this demand on a region works hard enough to matter to a sore one. */
+const TOUCHES = 2
+
+/** Someone expected has a floor note that a block touches: it loads a region the note speaks of (a hint), or is what it forbids. */
+export const studentNote: Check = {
+  code: 'student.note',
+  find(ground) {
+    return ground.groups.flatMap((group) =>
+      group.students.flatMap(({ name, note }): Finding[] => {
+        if (!note) return []
+        const { regions, falls, contact } = regionsInNote(note)
+        const blocks = new Map<string, string>()
+        let forbidden = false
+        for (const [{ block }, { item }] of ground.piecesOf(group)) {
+          if (!item || blocks.has(block.id)) continue
+          const isForbidden =
+            (falls &&
+              (item.category === 'falls' || item.category === 'throws' || demandOf(item, 'falling') >= 1)) ||
+            (contact && item.contact !== 'none' && item.contact !== 'touch')
+          const isTouched = isForbidden || regions.some((region) => demandOf(item, region) >= TOUCHES)
+          forbidden ||= isForbidden
+          if (isTouched) blocks.set(block.id, spokenName(item))
+        }
+        if (blocks.size === 0) return []
+        const named = [...new Set(blocks.values())]
+        const shown = named.length > 3 ? [...named.slice(0, 2), `${named.length - 2} more`] : named
+        return [
+          tell(
+            `${name}: ${note}. ${listed(shown)} ${named.length === 1 ? 'touches' : 'touch'} it.`,
+            'floor note',
+            {
+              blocks: [...blocks.keys()],
+              groups: [group.group.id],
+              severity: forbidden ? 'warn' : 'hint',
+            },
+          ),
+        ]
+      }),
+    )
+  },
+}

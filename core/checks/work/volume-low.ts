@@ -1,0 +1,82 @@
+import { changeBlock } from '../../plan/edit'
+import { moreSets } from '../../plan/edit-tracks'
+import { telling, type Check, type Finding } from '../check'
+import type { Ground, GroupFacts } from '../ground'
+
+const tell = telling('volume.low', 'hint')
+const DRILLED = new Set(['technique', 'drill', 'partner', 'selfdefence'])
+
+interface Volume {
+  /** Counted reps of the side that has least. */
+  aSide: number
+  blocks: string[]
+}
+
+function volumes(ground: Ground, group: GroupFacts): Map<string, Volume> {
+  const out = new Map<string, { R: number; L: number; N: number; counted: boolean; blocks: Set<string> }>()
+  for (const [{ block }, { span, technique }] of ground.piecesOf(group)) {
+    if (!DRILLED.has(block.phase)) continue
+    const sum = out.get(technique) ?? { R: 0, L: 0, N: 0, counted: true, blocks: new Set() }
+    out.set(technique, sum)
+    sum.blocks.add(block.id)
+    if (span.kind !== 'reps' && span.kind !== 'paced') {
+      // Time, holds and runs have no number of reps to fall short of.
+      sum.counted = false
+      continue
+    }
+    const performed = span.role === 'B' ? 0 : span.count
+    if (span.alternate) {
+      sum[span.alternate] += Math.ceil(performed / 2)
+      sum[span.alternate === 'R' ? 'L' : 'R'] += Math.floor(performed / 2)
+    } else if (span.side) sum[span.side] += performed
+    else sum.N += performed
+  }
+  return new Map(
+    [...out]
+      .filter(([, { counted }]) => counted)
+      .map(([id, { R, L, N, blocks }]) => [
+        id,
+        { aSide: R || L ? Math.min(R, L) + N : N, blocks: [...blocks] },
+      ]),
+  )
+}
+
+/** A current item under the club's useful volume in the whole class. Fix: more sets where it is drilled. */
+export const volumeLow: Check = {
+  code: 'volume.low',
+  find(ground) {
+    const told = new Map<string, Finding>()
+    for (const group of ground.groups)
+      for (const [technique, { aSide, blocks }] of volumes(ground, group)) {
+        if (aSide >= ground.limits.usefulVolume || ground.standingFor(technique, group) !== 'current')
+          continue
+        const key = `${technique} ${aSide}`
+        const same = told.get(key)
+        if (same) same.groups.push(group.group.id)
+        else
+          told.set(
+            key,
+            tell(
+              `${ground.name(technique)} gets ${aSide} reps a side.`,
+              `useful from ${ground.limits.usefulVolume}`,
+              { blocks, groups: [group.group.id] },
+            ),
+          )
+      }
+    return [...told.values()]
+  },
+  fix({ blocks, groups: [id] }, ground) {
+    const group = ground.groups.find((one) => one.group.id === id)
+    const [blockId] = blocks
+    const block = ground.blocks.find((one) => one.block.id === blockId)
+    const technique = group && block && ground.lane(block, group).pieces[0]?.technique
+    const volume = technique && volumes(ground, group).get(technique)
+    if (!volume || volume.aSide === 0 || !blockId || !id) return undefined
+    const factor = ground.limits.usefulVolume / volume.aSide
+    return {
+      does: `To ${ground.limits.usefulVolume} a side`,
+      says: `${ground.name(technique)} gets enough reps`,
+      plan: changeBlock(ground.plan, blockId, (one) => moreSets(one, factor, id)),
+    }
+  },
+}

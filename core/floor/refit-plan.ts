@@ -1,0 +1,52 @@
+import { fitBlock, shortestMs } from '../plan/fit-dose'
+import { removeBlock } from '../plan/edit'
+import type { Block, Plan } from '../plan/schema'
+import { layPlan } from '../plan/timeline'
+import { toSec } from '../plan/units'
+import { refit } from './refit'
+
+export interface RefitPlan {
+  plan: Plan
+  fits: boolean
+  /** What was shortened or left out, each in words. */
+  changes: string[]
+}
+
+/** The shortest useful length of page 6, or what the dose comes to with one rep of one set, if that is longer. */
+function leastSec(block: Block, plan: Plan, sec: number): number {
+  const usual = { must: sec, should: Math.ceil(sec / 2), could: 0 }[block.priority]
+  const useful = Math.min(sec, Math.ceil(block.minSec ?? usual))
+  if (useful === sec) return sec
+  return Math.min(sec, Math.max(useful, Math.ceil(toSec(shortestMs(block, plan)))))
+}
+
+/** A plan made to fit its class from the first bow on: the best re-plan of page 6, carried out in whole sets and rounds. */
+export function refitPlan(plan: Plan): RefitPlan {
+  const timeline = layPlan(plan)
+  if (timeline.spareMs >= 0) return { plan, fits: true, changes: [] }
+  const answer = refit({
+    leftSec: plan.lengthMin * 60,
+    // Whole seconds, and never less than it takes.
+    transitionSec: Math.ceil(plan.transitionSec),
+    currentFirst: true,
+    blocks: timeline.blocks.map(({ block, ms }) => {
+      const sec = Math.ceil(toSec(ms))
+      return { id: block.id, sec, minSec: leastSec(block, plan, sec), priority: block.priority }
+    }),
+  })
+  let fitted = plan
+  const changes: string[] = []
+  timeline.blocks.forEach(({ block, ms }, b) => {
+    const keptMs = (answer.blocks[b]?.sec ?? 0) * 1000
+    if (keptMs >= ms) return
+    if (keptMs === 0) {
+      fitted = removeBlock(fitted, block.id)
+      changes.push(`${block.title} is left out`)
+      return
+    }
+    const { block: shorter, says } = fitBlock(block, plan, keptMs)
+    fitted = { ...fitted, blocks: fitted.blocks.map((one) => (one.id === block.id ? shorter : one)) }
+    changes.push(says)
+  })
+  return { plan: fitted, fits: answer.fits && layPlan(fitted).spareMs >= 0, changes }
+}

@@ -1,0 +1,98 @@
+import type { Dose } from './doses'
+import { layBlock } from './modes'
+import type { Block, Plan, Track } from './schema'
+
+/** Changes to how groups share a block. */
+
+/** Lets a group that has no track join the one whose groups stand next to it in the plan. */
+export function addToTrack(block: Block, group: string, plan: Plan): Block {
+  const at = plan.groups.findIndex(({ id }) => id === group)
+  const distance = (track: Track) =>
+    Math.min(...track.groups.map((id) => Math.abs(plan.groups.findIndex((one) => one.id === id) - at)))
+  const [nearest] = [...(block.tracks ?? [])].sort((a, b) => distance(a) - distance(b))
+  if (!nearest) return block
+  return {
+    ...block,
+    tracks: block.tracks?.map((track) =>
+      track === nearest ? { ...track, groups: [...track.groups, group] } : track,
+    ),
+  }
+}
+
+/** Puts an item on one group only; the others keep what they have. A block without tracks is cut by group first. */
+export function paintTrack(block: Block, group: string, technique: string, layer: number): Block {
+  if (!block.tracks) return block
+  const tracks = block.tracks.flatMap((track): Track[] => {
+    if (!track.groups.includes(group)) return [track]
+    const rest = track.groups.filter((id) => id !== group)
+    const own: Track = { ...track, groups: [group], technique, layer }
+    delete own.title
+    return rest.length ? [{ ...track, groups: rest }, own] : [own]
+  })
+  const has = block.tracks.some(({ groups }) => groups.includes(group))
+  const like = block.tracks[0]
+  return {
+    ...block,
+    tracks: has || !like ? tracks : [...tracks, { ...like, groups: [group], technique, layer }],
+  }
+}
+
+function times(dose: Dose, factor: number): Dose {
+  const more = (n: number) => Math.min(999, Math.max(n, Math.ceil(n * factor)))
+  switch (dose.kind) {
+    case 'count':
+    case 'own':
+      return dose.sets === 1 && dose.reps * factor <= 12
+        ? { ...dose, reps: more(dose.reps) }
+        : { ...dose, sets: more(dose.sets) }
+    case 'hold':
+      return { ...dose, sets: more(dose.sets) }
+    case 'rounds':
+      return { ...dose, rounds: more(dose.rounds) }
+    default:
+      return dose
+  }
+}
+
+/** `factor` times as many sets; where tracks have doses of their own, for the track of `group` only. */
+export function moreSets(block: Block, factor: number, group: string): Block {
+  const own = block.tracks?.find(({ groups, dose }) => dose && groups.includes(group))
+  if (own?.dose) {
+    const dose = times(own.dose, factor)
+    return { ...block, tracks: block.tracks?.map((track) => (track === own ? { ...track, dose } : track)) }
+  }
+  return block.dose ? { ...block, dose: times(block.dose, factor) } : block
+}
+
+/** Sets added to the track of a group for as long as it stays no longer than the longest. */
+export function lengthenTracks(block: Block, plan: Plan, group: string): Block {
+  const whole = layBlock(block, plan).ms
+  let longer = block
+  for (let n = 0; n < 100; n++) {
+    const track = longer.tracks?.find(({ groups }) => groups.includes(group))
+    const dose = track?.dose ?? longer.dose
+    if (!track || !dose) return longer
+    const more = oneMore(dose)
+    if (more === dose) return longer
+    const next = {
+      ...longer,
+      tracks: longer.tracks?.map((one) => (one === track ? { ...one, dose: more } : one)),
+    }
+    if (layBlock(next, plan).ms > whole) return longer
+    longer = next
+  }
+  return longer
+}
+
+function oneMore(dose: Dose): Dose {
+  switch (dose.kind) {
+    case 'count':
+    case 'own':
+    case 'hold':
+      return { ...dose, sets: Math.min(999, dose.sets + 1) }
+    case 'rounds':
+      return { ...dose, rounds: Math.min(999, dose.rounds + 1) }
+    default:
+      return dose
+  }
+}
