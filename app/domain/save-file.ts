@@ -1,6 +1,6 @@
 /** Gives the browser a file to keep. */
-export function saveFile(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }))
+export function saveFile(name: string, type: string, content: string | ArrayBuffer): void {
+  const url = URL.createObjectURL(new Blob([content], { type }))
   const link = document.createElement('a')
   link.href = url
   link.download = name

@@ -112,6 +112,7 @@ const dated = computed(() => {
             <button type="button" class="btn" @click="store.add(newBlock('drill', 'New board'))">
               Add <kbd>A</kbd>
             </button>
+            <OutMenu />
             <button type="button" class="btn" aria-label="Keys" @click="keysOpen = true"><kbd>?</kbd></button>
             <button type="button" class="btn btn-main" @click="toFloor">Go to floor <kbd>G</kbd></button>
           </div>
@@ -148,7 +149,6 @@ const dated = computed(() => {
   gap: 6px;
   height: 38px;
   padding: 0 8px 0 10px;
-  overflow: hidden;
 }
 .top .btn {
   height: 26px;

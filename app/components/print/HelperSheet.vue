@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import type { Plan, Track } from '~~/core'
+import { shortDose } from '~~/core/plan/doses'
+import { classLines } from '~~/core/formats/class-lines'
+
+/** For who helps with one group: what it does, when and how much, and what to look for in it. */
+const props = defineProps<{ plan: Plan; group: string }>()
+const library = useLibraryStore()
+const group = computed(() => props.plan.groups.find(({ id }) => id === props.group))
+const rows = computed(() =>
+  classLines(props.plan, { item: library.itemName, layer: library.layerName }).map((line) => {
+    const { block } = line
+    const track: Track | undefined = block.tracks?.find(({ groups }) => groups.includes(props.group))
+    const technique = block.tracks ? track?.technique : block.technique
+    const item = library.items.get(technique ?? '')
+    const layer = track?.layer ?? block.layer
+    const dose = track?.dose ?? block.dose
+    const idle = block.tracks !== undefined && !track
+    return {
+      ...line,
+      what: idle
+        ? 'waits'
+        : technique
+          ? `${library.itemName(technique)}, ${library.layerName(technique, layer)}`
+          : '',
+      how: dose && !idle ? shortDose(dose) : '',
+      look:
+        idle || !item
+          ? []
+          : [...item.keyPoints.slice(0, 2), ...(item.layers[layer - 1]?.points.slice(0, 1) ?? [])],
+      fault: idle ? undefined : item?.faults[0],
+    }
+  }),
+)
+</script>
+
+<template>
+  <PaperSheet v-if="group">
+    <header>
+      <h1>{{ group.name }}</h1>
+      <p>{{ plan.title }}, {{ group.headcount }} expected. For who helps with this group.</p>
+    </header>
+    <table>
+      <tbody>
+        <tr v-for="row in rows" :key="row.block.id">
+          <td class="clock">{{ row.clock }}</td>
+          <td>
+            <b>{{ row.title }}</b> {{ row.what }} <span class="how">{{ row.how }}</span>
+            <span v-if="row.look.length" class="look">Look for: {{ row.look.join('; ') }}.</span>
+            <span v-if="row.fault" class="look">If {{ row.fault.fault }}: {{ row.fault.correction }}.</span>
+          </td>
+          <td class="clock">{{ row.length }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </PaperSheet>
+</template>
+
+<style scoped>
+h1 {
+  font-size: 1.8em;
+  line-height: 1.1;
+}
+header {
+  border-bottom: 2px solid #000;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+td {
+  padding: 0.18em 0.35em;
+  vertical-align: top;
+  border-bottom: 1px solid #bbb;
+}
+.clock {
+  width: 3.4em;
+  font-weight: 700;
+}
+.look {
+  display: block;
+  font-size: 0.9em;
+}
+.how {
+  white-space: nowrap;
+}
+</style>

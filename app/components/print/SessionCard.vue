@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { layPlan, type Plan } from '~~/core'
+import { classLines } from '~~/core/formats/class-lines'
+import { clockAt, minutes } from '~~/core/plan/time-text'
+import { longDay } from '~/domain/days'
+
+/** The class on one page: when, how long, what, and who does what in it. */
+const props = defineProps<{ plan: Plan }>()
+const library = useLibraryStore()
+const timeline = computed(() => layPlan(props.plan))
+const lines = computed(() => classLines(props.plan, { item: library.itemName, layer: library.layerName }))
+const cautions = computed(() => {
+  const ids = new Set(
+    props.plan.blocks.flatMap(({ technique, tracks }) => [
+      technique,
+      ...(tracks ?? []).map((track) => track.technique),
+    ]),
+  )
+  return [...new Set([...ids].flatMap((id) => (id && library.items.get(id)?.hazard) || []))]
+})
+</script>
+
+<template>
+  <PaperSheet>
+    <header>
+      <h1>{{ plan.title }}</h1>
+      <p>
+        {{ plan.date ? longDay(plan.date) : '' }} {{ plan.start }}, {{ minutes(timeline.totalMs) }} of
+        {{ plan.lengthMin }}:00, bow out
+        {{ plan.start ? clockAt(plan.start, timeline.totalMs)[0] : minutes(timeline.totalMs) }} ·
+        <template v-for="(group, g) in plan.groups" :key="group.id"
+          >{{ g ? ', ' : '' }}{{ group.name }} {{ group.headcount }}</template
+        >
+      </p>
+    </header>
+    <table>
+      <tbody>
+        <tr v-for="line in lines" :key="line.block.id" :class="{ water: line.phase === 'water' }">
+          <td class="clock">{{ line.clock }}</td>
+          <td class="mark"><PhaseMark :phase="line.phase" /></td>
+          <td>
+            <b>{{ line.title }}</b> <span class="dose">{{ line.dose }}</span>
+            <span v-if="line.parts.length" class="parts">
+              <span v-for="(part, p) in line.parts" :key="p">
+                <i v-if="part.who.length">{{ part.who.join(', ') }}:</i> {{ part.what
+                }}<template v-if="part.dose">, {{ part.dose }}</template></span
+              >
+            </span>
+          </td>
+          <td class="length">{{ line.length }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="cautions.length" class="care"><b>Care.</b> {{ cautions.join(' ') }}</p>
+  </PaperSheet>
+</template>
+
+<style scoped>
+h1 {
+  font-size: 1.7em;
+  line-height: 1.1;
+}
+header {
+  padding-bottom: 0.3em;
+  border-bottom: 2px solid #000;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+td {
+  padding: 0.17em 0.35em;
+  vertical-align: top;
+  border-bottom: 1px solid #bbb;
+}
+.clock,
+.length {
+  width: 3.4em;
+  font-weight: 700;
+}
+.length {
+  text-align: right;
+}
+.mark {
+  width: 2.2em;
+}
+.mark :deep(*) {
+  font-size: 0.85em;
+  line-height: inherit;
+}
+.dose {
+  margin-left: 0.4em;
+}
+.parts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.2em;
+  font-size: 0.88em;
+}
+.parts i {
+  font-weight: 650;
+  font-style: normal;
+}
+.water td {
+  padding-block: 0;
+}
+.care {
+  margin-top: 0.4em;
+  font-size: 0.85em;
+}
+</style>

@@ -1,0 +1,37 @@
+import type { Plan } from '~~/core'
+import type { WavTold } from '~/workers/make-wav'
+
+/** The bells and ticks of a class as a sound file, made in a worker; tells how far it is and can be stopped. */
+export function useWav() {
+  const share = ref<number>()
+  let worker: Worker | undefined
+
+  function stop() {
+    worker?.terminate()
+    worker = undefined
+    share.value = undefined
+  }
+
+  function make(plan: Plan): Promise<ArrayBuffer> {
+    stop()
+    share.value = 0
+    const mine = (worker = new Worker(new URL('../workers/make-wav.ts', import.meta.url), { type: 'module' }))
+    return new Promise((resolve, reject) => {
+      mine.onmessage = ({ data }: MessageEvent<WavTold>) => {
+        if ('share' in data) share.value = data.share
+        else {
+          resolve(data.file)
+          stop()
+        }
+      }
+      mine.onerror = (event) => {
+        reject(new Error(event.message || 'The sound could not be made.'))
+        stop()
+      }
+      mine.postMessage(JSON.parse(JSON.stringify(plan)))
+    })
+  }
+
+  onScopeDispose(stop)
+  return { make, stop, share }
+}

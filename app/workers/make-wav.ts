@@ -1,0 +1,20 @@
+import { layPlan, type Plan } from '~~/core'
+import { cuesOf } from '~~/core/plan/cues'
+import { toSec } from '~~/core/plan/units'
+import { wavOf } from '~~/core/formats/wav'
+
+/** Makes the bell-and-tick track off the page's thread: a class is a hundred million samples. */
+export type WavTold = { share: number } | { file: ArrayBuffer }
+
+self.onmessage = ({ data }: MessageEvent<Plan>) => {
+  const timeline = layPlan(data)
+  const making = wavOf(cuesOf(timeline), toSec(timeline.totalMs))
+  for (;;) {
+    const { done, value } = making.next()
+    if (done) {
+      self.postMessage({ file: value } satisfies WavTold, { transfer: [value] })
+      return
+    }
+    self.postMessage({ share: value } satisfies WavTold)
+  }
+}

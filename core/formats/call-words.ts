@@ -1,0 +1,65 @@
+import type { Cue } from '../plan/cues'
+import type { Plan } from '../plan/schema'
+import type { Names } from './class-lines'
+
+const SIDE = { R: 'right', L: 'left' } as const
+
+/** What a cue says, in the words of an instructor; nothing for those that only tick. */
+export function callWords(cue: Cue, plan: Plan, names: Names): string {
+  const block = plan.blocks.find(({ id }) => id === cue.block)
+  const track = cue.track === undefined ? undefined : block?.tracks?.[cue.track]
+  const title = block?.title ?? ''
+  const who = track
+    ? plan.groups
+        .filter(({ id }) => track.groups.includes(id))
+        .map(({ name }) => name)
+        .join(', ')
+    : ''
+  const dose = track?.dose ?? block?.dose
+  const stage = cue.stage === undefined || dose?.kind !== 'ladder' ? undefined : dose.stages[cue.stage]
+  const roles = dose && 'roleNames' in dose ? dose.roleNames : undefined
+  const turn = [
+    cue.side ? `${SIDE[cue.side]} side` : '',
+    cue.role ? (roles?.[cue.role === 'A' ? 0 : 1] ?? `role ${cue.role}`) : '',
+  ].filter(Boolean)
+  const said = (...words: (string | undefined)[]) => words.filter(Boolean).join(', ')
+  const about = (...words: (string | undefined)[]) => said(who, ...words, ...turn)
+  switch (cue.kind) {
+    case 'block':
+      return title
+    case 'setup':
+      return about('show it', stage?.title)
+    case 'begin':
+      return said(who, track ? names.item(track.technique) : stage?.title, ...turn, 'begin')
+    case 'rep':
+      return `${cue.n ?? ''}`
+    case 'work':
+      return said(who, cue.round === undefined ? undefined : `round ${cue.round}`, ...turn, 'go')
+    case 'half':
+      return about('half')
+    case 'ten':
+      return about('ten seconds')
+    case 'three':
+      return about('three')
+    case 'stop':
+      return about('stop')
+    case 'rest':
+      return about('rest')
+    case 'swap':
+      return about('swap roles')
+    case 'switch':
+      return about('change sides')
+    case 'reset':
+      return about('back to the start')
+    case 'bridge':
+      return about('next stage', stage?.title)
+    case 'handover':
+      return about('your turn')
+    case 'move':
+      return about('move on')
+    case 'transition':
+      return `next: ${title}`
+    case 'end':
+      return 'bow out'
+  }
+}

@@ -1,0 +1,116 @@
+import type { Cue, CueKind } from '../plan/cues'
+
+/**
+ * The bell-and-tick track of a class: 22,050 Hz, one channel, 16 bits. Every sound begins at the very sample of its cue. The
+ * header is written here: a library for it would copy the hundred million samples of a class several times over.
+ */
+
+export const SAMPLE_RATE = 22_050
+const HEADER_BYTES = 44
+
+/** A sound: partials that die away, begun at full height so that its first sample is heard. */
+interface Sound {
+  hz: readonly number[]
+  sec: number
+  gain: number
+  /** Begun so many times, so many seconds apart. */
+  times?: number
+  apart?: number
+}
+
+const BELL = [660, 1320, 1782]
+const tick = (hz: number, gain = 0.35): Sound => ({ hz: [hz], sec: 0.03, gain })
+
+/** What each call sounds like; a call that is not here is silent. */
+const SOUNDS: Partial<Record<CueKind, Sound>> = {
+  block: { hz: BELL, sec: 1.2, gain: 0.5 },
+  begin: { hz: [880, 1760], sec: 0.5, gain: 0.5 },
+  work: { hz: [880, 1760], sec: 0.5, gain: 0.5 },
+  rep: tick(1400),
+  half: { ...tick(1000, 0.5), times: 2, apart: 0.15 },
+  ten: { ...tick(1200, 0.5), times: 3, apart: 0.15 },
+  three: { ...tick(1600, 0.5), times: 3, apart: 1 },
+  stop: { hz: [440, 880], sec: 0.7, gain: 0.55 },
+  swap: { hz: [740, 988], sec: 0.4, gain: 0.45 },
+  switch: { hz: [988, 740], sec: 0.4, gain: 0.45 },
+  reset: tick(700, 0.5),
+  bridge: { hz: [550, 825], sec: 0.5, gain: 0.4 },
+  handover: { hz: [550, 825], sec: 0.5, gain: 0.4 },
+  move: { hz: [550, 825], sec: 0.5, gain: 0.4 },
+  end: { hz: BELL, sec: 1.6, gain: 0.6, times: 3, apart: 0.6 },
+}
+
+/** The sample at which a cue's sound begins. */
+export const sampleAt = (sec: number): number => Math.round(sec * SAMPLE_RATE)
+
+const rendered = new Map<CueKind, Int16Array>()
+
+function render(kind: CueKind, { hz, sec, gain, times = 1, apart = 0 }: Sound): Int16Array {
+  const known = rendered.get(kind)
+  if (known) return known
+  const sum = new Float64Array(sampleAt(sec + (times - 1) * apart))
+  for (let n = 0; n < times; n++)
+    for (let i = 0; i < sampleAt(sec); i++) {
+      const at = i / SAMPLE_RATE
+      const fades = Math.exp((-5 * at) / sec)
+      const wave = hz.reduce((total, f, p) => total + Math.cos(2 * Math.PI * f * at) / (p + 1), 0)
+      const into = sampleAt(n * apart) + i
+      if (into < sum.length) sum[into] = (sum[into] ?? 0) + gain * fades * wave
+    }
+  const loudest = hz.reduce((total, _, p) => total + 1 / (p + 1), 0)
+  const sound = Int16Array.from(sum, (value) => Math.round((value / loudest) * 32_000))
+  rendered.set(kind, sound)
+  return sound
+}
+
+function header(samples: number): ArrayBuffer {
+  const bytes = samples * 2
+  const buffer = new ArrayBuffer(HEADER_BYTES + bytes)
+  const view = new DataView(buffer)
+  const text = (at: number, value: string) =>
+    [...value].forEach((c, i) => view.setUint8(at + i, c.charCodeAt(0)))
+  text(0, 'RIFF')
+  view.setUint32(4, 36 + bytes, true)
+  text(8, 'WAVEfmt ')
+  view.setUint32(16, 16, true)
+  view.setUint16(20, 1, true)
+  view.setUint16(22, 1, true)
+  view.setUint32(24, SAMPLE_RATE, true)
+  view.setUint32(28, SAMPLE_RATE * 2, true)
+  view.setUint16(32, 2, true)
+  view.setUint16(34, 16, true)
+  text(36, 'data')
+  view.setUint32(40, bytes, true)
+  return buffer
+}
+
+/** After how many cues progress is told. */
+const TELL_EVERY = 200
+/** The last bell is let ring. */
+const TAIL_SEC = 4
+
+/**
+ * The track as a WAV file. A generator, so that whoever makes it can tell how far it is and stop.
+ *
+ * @yields the share done, 0 to 1
+ * @returns the file
+ */
+export function* wavOf(cues: readonly Cue[], totalSec: number): Generator<number, ArrayBuffer> {
+  const buffer = header(sampleAt(totalSec + TAIL_SEC))
+  const samples = new Int16Array(buffer, HEADER_BYTES)
+  for (const [c, cue] of cues.entries()) {
+    if (c % TELL_EVERY === 0) yield c / cues.length
+    const sound = SOUNDS[cue.kind]
+    if (!sound) continue
+    const wave = render(cue.kind, sound)
+    const from = sampleAt(cue.at)
+    for (let i = 0; i < wave.length && from + i < samples.length; i++) {
+      const both = (samples[from + i] ?? 0) + (wave[i] ?? 0)
+      samples[from + i] = Math.max(-32_768, Math.min(32_767, both))
+    }
+  }
+  return buffer
+}
+
+/** Whether a call is heard. */
+export const isHeard = ({ kind }: Cue): boolean => SOUNDS[kind] !== undefined
