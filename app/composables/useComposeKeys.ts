@@ -1,6 +1,8 @@
-import { newBlock, toggleSplit } from '~~/core/plan/edit'
+import type { Block } from '~~/core'
+import { changeBlock, newBlock, toggleSplit } from '~~/core/plan/edit'
 import { nudgeReps, nudgeSets, togglePartner } from '~~/core/plan/nudge'
 import type { Dose } from '~~/core/plan/doses'
+import { toast } from 'vue-sonner'
 
 interface Acts {
   find(): void
@@ -12,6 +14,8 @@ interface Acts {
   checks(): void
   /** Looks at the fix of the worst finding; looked at already, takes it. */
   mend(): void
+  /** To the name of the part of the marked boards. */
+  part(): void
 }
 
 const FIGURE = 'input[inputmode], select, input[type=checkbox]'
@@ -21,20 +25,22 @@ const TYPING = 'input, select, textarea, [contenteditable]'
 export function useComposeKeys(acts: Acts): void {
   const store = usePlanStore()
   const library = useLibraryStore()
+  const marked = useMarkedStore()
   const fallback = () => store.selectedBlock?.technique ?? library.items.keys().next().value ?? 'item'
 
-  function step(by: number) {
+  function step(by: 1 | -1) {
+    marked.clear()
     const blocks = store.plan?.blocks ?? []
     const from = store.selectedIndex < 0 ? (by > 0 ? -1 : blocks.length) : store.selectedIndex
     const to = blocks[Math.max(0, Math.min(blocks.length - 1, from + by))]
     if (to) store.selected = to.id
   }
 
-  /** Changes the dose of the board, and of every track that has its own. */
+  /** Changes the dose of the marked boards, and of every track that has its own. */
   function dose(change: (dose: Dose) => Dose) {
-    const id = store.selected
-    if (!id) return
-    store.changeBlock(id, (block) => ({
+    const { plan } = store
+    if (!plan || marked.ids.length === 0) return
+    const to = (block: Block): Block => ({
       ...block,
       ...(block.dose ? { dose: change(block.dose) } : {}),
       ...(block.tracks
@@ -44,7 +50,8 @@ export function useComposeKeys(acts: Acts): void {
             ),
           }
         : {}),
-    }))
+    })
+    store.change(marked.ids.reduce((next, id) => changeBlock(next, id, to), plan))
   }
 
   function split() {
@@ -56,8 +63,12 @@ export function useComposeKeys(acts: Acts): void {
     document.getElementById('board-title')?.focus()
   }
 
-  const onBoard = (act: (id: string) => void) => () => {
-    if (store.selected) act(store.selected)
+  const onBoards = (act: (ids: readonly string[]) => void) => () => {
+    if (marked.ids.length) act(marked.ids)
+  }
+  function escape() {
+    if (marked.isMany) marked.clear()
+    else acts.settings()
   }
   const plain: Record<string, () => void> = {
     ArrowDown: () => step(1),
@@ -65,20 +76,21 @@ export function useComposeKeys(acts: Acts): void {
     a: () => store.add(newBlock('drill', 'New board')),
     w: () => store.add(newBlock('water', 'Water')),
     Enter: toBench,
-    Escape: acts.settings,
+    Escape: escape,
     '[': () => dose((d) => nudgeSets(d, -1)),
     ']': () => dose((d) => nudgeSets(d, 1)),
     '{': () => dose((d) => nudgeReps(d, -1)),
     '}': () => dose((d) => nudgeReps(d, 1)),
     s: split,
     p: () => dose(togglePartner),
-    d: onBoard((id) => store.duplicate(id)),
-    Delete: onBoard((id) => store.remove(id)),
-    Backspace: onBoard((id) => store.remove(id)),
+    d: onBoards(store.duplicate),
+    Delete: onBoards(store.remove),
+    Backspace: onBoards(store.remove),
     '/': acts.find,
     g: acts.floor,
     c: acts.checks,
     f: acts.mend,
+    n: acts.part,
     '?': acts.keys,
   }
 
@@ -93,9 +105,36 @@ export function useComposeKeys(acts: Acts): void {
 
   function moveKey(event: KeyboardEvent): boolean {
     if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key)) return false
-    if (store.selected) store.move(store.selected, store.selectedIndex + (event.key === 'ArrowUp' ? -1 : 1))
+    if (marked.ids.length) store.shift(marked.ids, event.key === 'ArrowUp' ? -1 : 1)
     return true
   }
+
+  /** Shift and the arrows mark one board more; Ctrl A marks all. */
+  function markKey(event: KeyboardEvent): boolean {
+    if (event.shiftKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown'))
+      marked.extend(event.key === 'ArrowUp' ? -1 : 1)
+    else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a') marked.all()
+    else return false
+    return true
+  }
+
+  const isTyping = (target: EventTarget | null) =>
+    target instanceof HTMLElement && (target.matches(TYPING) || target.closest('[role="dialog"]') !== null)
+  function toClipboard(event: ClipboardEvent, cut: boolean) {
+    const text = marked.copied()
+    if (isTyping(event.target) || !text || getSelection()?.toString()) return
+    event.preventDefault()
+    event.clipboardData?.setData('text/plain', text)
+    if (cut) store.remove(marked.ids)
+  }
+  useEventListener(document, 'copy', (event: ClipboardEvent) => toClipboard(event, false))
+  useEventListener(document, 'cut', (event: ClipboardEvent) => toClipboard(event, true))
+  useEventListener(document, 'paste', (event: ClipboardEvent) => {
+    if (isTyping(event.target)) return
+    event.preventDefault()
+    const wrong = marked.paste(event.clipboardData?.getData('text/plain') ?? '')
+    if (wrong) toast.error(wrong)
+  })
 
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const target = event.target as HTMLElement
@@ -106,7 +145,7 @@ export function useComposeKeys(acts: Acts): void {
       else if (target.matches(FIGURE) && undoKey(event)) event.preventDefault()
       return
     }
-    if (undoKey(event) || moveKey(event)) return event.preventDefault()
+    if (undoKey(event) || moveKey(event) || markKey(event)) return event.preventDefault()
     if (event.ctrlKey || event.metaKey || event.altKey) return
     // Enter and the arrows belong to the button or list that has the focus.
     const onControl = target.closest('button, a, [role="radiogroup"], [role="tablist"]')

@@ -7,6 +7,8 @@ export const PX_PER_MIN = 8
 export const GAP_PX = 3
 /** A cut board keeps a whole head across all columns; its time runs below it. */
 export const HEAD_PX = 23
+/** The name of a part stands above its first board. */
+export const PART_PX = 20
 const RUNG_PX = 16
 
 export interface PlacedBoard extends PlacedBlock {
@@ -14,6 +16,8 @@ export interface PlacedBoard extends PlacedBlock {
   h: number
   /** Height of the head below which time runs; 0 for a plain board. */
   head: number
+  /** The part that begins here, by its name. */
+  heading: string | undefined
 }
 
 export interface FrameGeometry {
@@ -47,8 +51,11 @@ export function frameGeometry(timeline: Timeline, groups: number): FrameGeometry
   let y = 0
   const boards = timeline.blocks.map((placed, i): PlacedBoard => {
     if (i > 0) y += GAP_PX
+    const { part } = placed.block
+    const heading = part !== undefined && part !== timeline.blocks[i - 1]?.block.part ? part : undefined
+    if (heading !== undefined) y += PART_PX
     const h = Math.round(Math.max((placed.ms / 60_000) * PX_PER_MIN, leastHeight(placed, groups)))
-    const board = { ...placed, y, h, head: isCut(placed) ? HEAD_PX : 0 }
+    const board = { ...placed, y, h, head: isCut(placed) ? HEAD_PX : 0, heading }
     y += h
     return board
   })

@@ -1,5 +1,7 @@
 import { parsePlan, layPlan, type Block, type Fault, type Plan } from '~~/core'
 import * as edit from '~~/core/plan/edit'
+import { duplicateBlocks, moveBlocks, removeBlocks } from '~~/core/plan/edit-many'
+import { mergePlans } from '~~/core/plan/merge-plans'
 import type { SavedPlan, SaveOutcome } from '~~/server/services/plans'
 
 export type SaveState = 'kept' | 'changed' | 'saving' | 'unreachable' | 'stale' | 'refused'
@@ -25,6 +27,8 @@ export const usePlanStore = defineStore('plan', () => {
   const saveState = ref<SaveState>('kept')
   const theirs = shallowRef<SavedPlan>()
   const faults = shallowRef<Fault[]>([])
+  /** Whose changes were brought in last. */
+  const broughtIn = ref('')
   const undoSteps = shallowRef<Step[]>([])
   const redoSteps = shallowRef<Step[]>([])
   let lastTouch = ''
@@ -117,21 +121,30 @@ export const usePlanStore = defineStore('plan', () => {
     change(added.plan, { select: added.ids[0] })
   }
 
-  function remove(blockId: string) {
+  /** Takes boards out; what then stands in their place is selected. */
+  function remove(ids: readonly string[]) {
     if (!plan.value) return
-    const index = plan.value.blocks.findIndex((block) => block.id === blockId)
-    const left = edit.removeBlock(plan.value, blockId)
+    const index = plan.value.blocks.findIndex((block) => ids.includes(block.id))
+    const left = removeBlocks(plan.value, ids)
     change(left, { select: left.blocks[Math.min(index, left.blocks.length - 1)]?.id })
   }
 
-  function move(blockId: string, index: number) {
-    if (plan.value) change(edit.moveBlock(plan.value, blockId, index), { select: blockId })
+  /** Moves boards to stand together at a place of the order without them. */
+  function move(ids: readonly string[], index: number) {
+    const lead = selected.value && ids.includes(selected.value) ? selected.value : ids[0]
+    if (plan.value) change(moveBlocks(plan.value, ids, index), { select: lead })
   }
 
-  function duplicate(blockId: string) {
+  /** Moves boards one place up or down. */
+  function shift(ids: readonly string[], by: 1 | -1) {
+    const at = plan.value?.blocks.findIndex(({ id: one }) => ids.includes(one)) ?? -1
+    if (at >= 0) move(ids, Math.max(0, at + by))
+  }
+
+  function duplicate(ids: readonly string[]) {
     if (!plan.value) return
-    const copy = edit.duplicateBlock(plan.value, blockId)
-    change(copy.plan, { select: copy.id })
+    const copy = duplicateBlocks(plan.value, ids)
+    change(copy.plan, { select: copy.ids[0] })
   }
 
   function saveSoon(after = SAVE_AFTER_MS) {
@@ -159,11 +172,35 @@ export const usePlanStore = defineStore('plan', () => {
       })
       if (!saved.saved || planId !== id.value) return
       version.value = saved.version
-      if (plan.value === sent) saveState.value = 'kept'
+      if (saved.merged) bringIn(sent, saved.merged)
+      else if (plan.value === sent) saveState.value = 'kept'
       else saveSoon()
     } catch (error) {
       onRefused(error)
     }
+  }
+
+  /** Someone else's changes to other boards, put together with mine on the server; what I changed since stays. */
+  function bringIn(sent: Plan, merged: { plan: Plan; with: string }) {
+    const now = plan.value
+    const outcome = !now || now === sent ? { merged: merged.plan } : mergePlans(sent, now, merged.plan)
+    broughtIn.value = merged.with
+    if ('merged' in outcome) {
+      undoSteps.value = [...undoSteps.value, ...here()].slice(-UNDO_STEPS)
+      plan.value = outcome.merged
+    }
+    if (now === sent) saveState.value = 'kept'
+    else saveSoon()
+  }
+
+  /** Shows the plan as someone else has kept it, as a step of undo; not while something of mine is unkept. */
+  async function takeIn(): Promise<boolean> {
+    const planId = id.value
+    const saved = await api<SavedPlan>(`/api/plans/${planId}`)
+    if (planId !== id.value || saveState.value !== 'kept' || saved.version <= version.value) return false
+    undoSteps.value = [...undoSteps.value, ...here()].slice(-UNDO_STEPS)
+    show(saved)
+    return true
   }
 
   function onRefused(error: unknown) {
@@ -210,6 +247,7 @@ export const usePlanStore = defineStore('plan', () => {
     saveState,
     theirs,
     faults,
+    broughtIn,
     timeline,
     preview,
     shown,
@@ -226,12 +264,14 @@ export const usePlanStore = defineStore('plan', () => {
     addAll,
     remove,
     move,
+    shift,
     duplicate,
     undo,
     redo,
     save,
     flush,
     keepMine,
+    takeIn,
     takeTheirs,
   }
 })

@@ -1,4 +1,5 @@
 import type { Dose } from './doses'
+import { withMode } from './edit'
 import { layBlock } from './modes'
 import type { Block, Plan, Track } from './schema'
 
@@ -19,7 +20,16 @@ export function addToTrack(block: Block, group: string, plan: Plan): Block {
   }
 }
 
-/** Puts an item on one group only; the others keep what they have. A block without tracks is cut by group first. */
+/**
+ * Puts an item on one group only; the others keep what they have. A board that all work together is cut by group for it.
+ * Stations belong to teams, not groups, and stay as they are.
+ */
+export function paintOnto(block: Block, plan: Plan, group: string, technique: string, layer = 1): Block {
+  const cut = block.mode === 'together' ? withMode(block, 'oneCount', plan, technique) : block
+  return paintTrack(cut, group, technique, layer)
+}
+
+/** Puts an item on one group's track; the rest of that track keeps what it has. */
 export function paintTrack(block: Block, group: string, technique: string, layer: number): Block {
   if (!block.tracks) return block
   const tracks = block.tracks.flatMap((track): Track[] => {

@@ -31,7 +31,10 @@ export function changePlan(plan: Plan, values: Partial<Plan>): Plan {
 export function insertBlock(plan: Plan, index: number, block: Omit<Block, 'id'>): { plan: Plan; id: string } {
   const id = freshId(block.title, idsOf(plan))
   const blocks = [...plan.blocks]
-  blocks.splice(index, 0, { ...block, id })
+  // Between two boards of one part it belongs to that part.
+  const part = blocks[index - 1]?.part
+  const within = part !== undefined && part === blocks[index]?.part && block.part === undefined
+  blocks.splice(index, 0, { ...block, id, ...(within ? { part } : {}) })
   return { plan: { ...plan, blocks }, id }
 }
 
@@ -56,9 +59,12 @@ export function changeBlock(plan: Plan, id: string, change: (block: Block) => Bl
 
 /** Takes a block out, and out of the findings that were accepted for it. */
 export function removeBlock(plan: Plan, id: string): Plan {
-  const acknowledged = plan.acknowledged?.map((entry) =>
-    entry.blocks ? { ...entry, blocks: entry.blocks.filter((block) => block !== id) } : entry,
-  )
+  const acknowledged = plan.acknowledged?.flatMap((entry) => {
+    const blocks = entry.blocks?.filter((block) => block !== id)
+    // What was accepted of this board alone is gone with it.
+    if (blocks?.length === 0 && entry.blocks?.length) return []
+    return [blocks ? { ...entry, blocks } : entry]
+  })
   return {
     ...plan,
     blocks: plan.blocks.filter((block) => block.id !== id),

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { layPlan, parsePlan, type Fault, type Plan } from '../../core'
 import { fault } from '../../core/plan/faults'
+import { mergePlans } from '../../core/plan/merge-plans'
 import { techniquesOf } from '../../core/plan/techniques'
 import type { Club } from '../db/in-club'
 import type { PlanRow } from '../db/rows'
@@ -15,7 +16,8 @@ export interface SavedPlan {
 }
 
 export type SaveOutcome =
-  | { saved: true; version: number }
+  /** `merged`: someone else saved first, and changed other boards; both changes are in it. */
+  | { saved: true; version: number; merged?: { plan: Plan; with: string } }
   /** Someone else saved first. Both are kept: theirs is the plan, the one refused stands under `setAside`. */
   | { saved: false; theirs: SavedPlan; setAside: string }
 
@@ -72,19 +74,66 @@ export async function findPlan(club: Club, id: string): Promise<SavedPlan> {
   return asSaved(club, row)
 }
 
+/** Every plan with what is needed to find it again: its class, its theme, and the titles of its boards. */
 export async function listPlans(club: Club) {
-  const rows = await club.plans.all(
-    {},
-    {
-      order: [['savedAt', 'DESC']],
-      columns: ['id', 'title', 'version', 'totalMs', 'spareMs', 'blocks', 'savedAt'],
-    },
+  const rows = await club.plans.all({}, { order: [['savedAt', 'DESC']] })
+  const classes = await club.classes.all({}, { columns: ['id', 'planId', 'day', 'state'] })
+  const held = new Map(classes.map((row) => [row.planId, row]))
+  return rows.map(({ id, title, version, totalMs, spareMs, blocks, savedAt, body }) => ({
+    id,
+    title,
+    version,
+    totalMs,
+    spareMs,
+    blocks,
+    savedAt,
+    theme: body.theme ?? '',
+    boards: body.blocks.map((block) => block.title).join(' · '),
+    /** The day of its class; a plan of no class is a template. */
+    day: held.get(id)?.day ?? body.date ?? null,
+    state: held.get(id)?.state ?? null,
+  }))
+}
+export type ListedPlan = Awaited<ReturnType<typeof listPlans>>[number]
+
+/** The versions of a plan, the latest first, with who kept each and when; those set aside among them. */
+export async function planVersions(club: Club, planId: string) {
+  if (!(await club.plans.one({ id: planId }))) throw notFound('plan')
+  const rows = await club.planVersions.all({ planId }, { order: [['savedAt', 'DESC']], limit: 200 })
+  const names = new Map(
+    (await club.users.all({}, { columns: ['id', 'name'] })).map(({ id, name }) => [id, name]),
   )
-  return rows
+  return rows.map(({ id, version, outcome, savedBy, savedAt, body }) => ({
+    id,
+    version,
+    outcome,
+    savedBy: names.get(savedBy) ?? '',
+    savedAt,
+    title: body.title,
+    blocks: body.blocks.length,
+    totalMs: layPlan(body).totalMs,
+  }))
+}
+export type PlanVersion = Awaited<ReturnType<typeof planVersions>>[number]
+
+/** One version of a plan, whole. */
+export async function planVersion(club: Club, planId: string, id: string): Promise<{ plan: Plan }> {
+  const row = await club.planVersions.one({ planId, id })
+  if (!row) throw notFound('version')
+  return { plan: row.body }
+}
+
+/** A stale plan and the one that stands, put together; nothing when both changed the same board, or the base is not known. */
+async function mergedWith(club: Club, row: PlanRow, base: number, mine: Plan): Promise<Plan | undefined> {
+  const from = await club.planVersions.one({ planId: row.id, version: base, outcome: 'saved' })
+  if (!from) return undefined
+  const outcome = mergePlans(from.body, mine, row.body)
+  return 'merged' in outcome ? outcome.merged : undefined
 }
 
 /**
- * Saves a plan over the version it was made from. A stale one is refused and set aside whole, so that neither is lost.
+ * Saves a plan over the version it was made from. Over a later one that changed other boards, both changes are put together; one
+ * that changed the same board is refused and set aside whole, so that neither is lost.
  *
  * @param base the version the change was made to
  */
@@ -101,6 +150,14 @@ export async function savePlan(
   if (row.version !== base) {
     // The same save sent twice by a flaky network is not a conflict.
     if (JSON.stringify(row.body) === JSON.stringify(plan)) return { saved: true, version: row.version }
+    const merged = await mergedWith(club, row, base, plan)
+    if (merged) {
+      const version = row.version + 1
+      const by = await club.users.one({ id: row.savedBy })
+      await club.plans.change({ id }, { ...figuresOf(merged), version, savedBy: userId, savedAt: new Date() })
+      await keepVersion(club, id, version, merged, userId, 'saved')
+      return { saved: true, version, merged: { plan: merged, with: by?.name ?? '' } }
+    }
     const setAside = await keepVersion(club, id, base, plan, userId, 'set aside')
     return { saved: false, theirs: await asSaved(club, row), setAside }
   }

@@ -189,15 +189,13 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
           type="button"
           class="btn"
           :disabled="store.selectedIndex === 0"
-          @click="store.move(block.id, store.selectedIndex - 1)"
+          @click="store.shift([block.id], -1)"
         >
           <kbd>Alt ↑</kbd> earlier
         </button>
-        <button type="button" class="btn" @click="store.move(block.id, store.selectedIndex + 1)">
-          <kbd>Alt ↓</kbd> later
-        </button>
-        <button type="button" class="btn" @click="store.duplicate(block.id)"><kbd>D</kbd> copy</button>
-        <button type="button" class="btn" @click="store.remove(block.id)"><kbd>Del</kbd> remove</button>
+        <button type="button" class="btn" @click="store.shift([block.id], 1)"><kbd>Alt ↓</kbd> later</button>
+        <button type="button" class="btn" @click="store.duplicate([block.id])"><kbd>D</kbd> copy</button>
+        <button type="button" class="btn" @click="store.remove([block.id])"><kbd>Del</kbd> remove</button>
         <SaveShape :block="block" />
       </section>
     </template>

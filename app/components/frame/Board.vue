@@ -13,8 +13,12 @@ const props = defineProps<{
   lit?: boolean
   /** Numbers of the findings about it, as the tray has them. */
   marks?: { n: number; severity: string }[] | undefined
+  /** Marked together with others. */
+  marked?: boolean
+  /** The part that begins with it. */
+  heading?: string | undefined
 }>()
-const emit = defineEmits<{ choose: [] }>()
+const emit = defineEmits<{ choose: [event?: MouseEvent]; pull: [event: PointerEvent] }>()
 const library = useLibraryStore()
 
 const block = computed(() => props.board.block)
@@ -66,16 +70,17 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
   <div
     role="option"
     class="board"
-    :class="{ cut, selected, lit, water: block.phase === 'water' }"
+    :class="{ cut, selected, lit, marked, headed: heading, water: block.phase === 'water' }"
     :data-phase="block.phase"
     :data-board="block.id"
     :style="{ height: `${board.h}px` }"
     :aria-label="label"
-    :aria-selected="selected"
+    :aria-selected="selected || marked"
     :tabindex="selected ? 0 : -1"
-    @click="emit('choose')"
+    @click="emit('choose', $event)"
     @focus="emit('choose')"
   >
+    <span v-if="heading" class="heading">{{ heading }}</span>
     <div v-if="block.phase === 'water'" class="channel">
       <PhaseMark phase="water" />
       <svg width="10" height="12" viewBox="0 0 10 13" aria-hidden="true">
@@ -101,6 +106,15 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
       >
     </span>
     <span class="grip" aria-hidden="true"><i /><i /><i /></span>
+    <span
+      class="pull"
+      aria-hidden="true"
+      title="Pull: whole sets or rounds"
+      @pointerdown.stop.prevent="emit('pull', $event)"
+      @mousedown.stop
+      @touchstart.stop
+      @click.stop
+    />
   </div>
 </template>
 
@@ -176,6 +190,43 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
 .channel b {
   font-weight: 600;
   color: var(--color-ink);
+}
+.headed {
+  margin-top: 20px;
+}
+.heading {
+  position: absolute;
+  left: 0;
+  right: 0;
+  top: -20px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font: 640 13px/19px var(--font-serif);
+  color: var(--color-umber);
+  border-bottom: 1px solid #b9a98d;
+}
+.pull {
+  position: absolute;
+  left: 30px;
+  right: 30px;
+  bottom: -3px;
+  z-index: 4;
+  height: 7px;
+  cursor: ns-resize;
+}
+.pull:hover {
+  background: linear-gradient(transparent 2px, var(--color-gilt) 2px 5px, transparent 5px);
+}
+.board.marked::after {
+  content: '';
+  position: absolute;
+  inset: -1px -2px;
+  z-index: 4;
+  pointer-events: none;
+  border: 2px solid var(--color-gilt);
+  border-radius: 3px;
+  background: rgba(255, 231, 168, 0.25);
 }
 .lit .plank,
 .lit .cut-head,

@@ -12,6 +12,7 @@ import { saveFile } from '~/domain/save-file'
 const store = usePlanStore()
 const library = useLibraryStore()
 const wav = useWav()
+defineEmits<{ versions: [] }>()
 
 const names: Names = {
   item: (id) => library.itemName(id),
@@ -83,6 +84,16 @@ async function keepSound() {
           <button type="button" :class="{ active }" @click="keepSound">
             <b>Bells and ticks</b><span>WAV, the whole class</span>
           </button>
+        </MenuItem>
+        <MenuItem v-slot="{ active }" as="template">
+          <button type="button" :class="{ active }" @click="$emit('versions')">
+            <b>Versions</b><span>who kept what and when; back to any of them</span>
+          </button>
+        </MenuItem>
+        <MenuItem v-slot="{ active }" as="template">
+          <NuxtLink :to="`/compose/compare?a=${store.id}`" :class="{ active }"
+            ><b>Compare</b><span>side by side with another plan</span></NuxtLink
+          >
         </MenuItem>
       </MenuItems>
     </Menu>

@@ -15,6 +15,12 @@ const said = computed(() =>
   pointed.value && fitted.value ? `place it ${props.preview(fitted.value.boards)}` : props.shape.about,
 )
 
+const carry = useCarriedStore()
+function lift(event: DragEvent) {
+  event.dataTransfer?.setData('text/plain', props.shape.name)
+  if (fitted.value) carry.lift({ boards: fitted.value.boards, name: props.shape.name })
+}
+
 function ask(by: number) {
   const range = props.shape.minutes
   if (!range) return
@@ -31,7 +37,15 @@ function ask(by: number) {
     @focusin="pointed = true"
     @focusout="pointed = false"
   >
-    <button type="button" class="place" :disabled="!fitted" @click="fitted && emit('place', fitted.boards)">
+    <button
+      type="button"
+      class="place"
+      :disabled="!fitted"
+      draggable="true"
+      @click="fitted && emit('place', fitted.boards)"
+      @dragstart="lift"
+      @dragend="carry.letGo()"
+    >
       <span class="name"
         ><PhaseMark :phase="shape.blocks[0]!.phase" class="inline-block" /> {{ shape.name }}</span
       >

@@ -59,6 +59,22 @@ function preview(boards: readonly Board[]): string {
 }
 
 const drill = (item: Item) => store.add(boardFor(item))
+const carry = useCarriedStore()
+function lift(event: DragEvent, item: Item) {
+  event.dataTransfer?.setData('text/plain', spokenName(item))
+  carry.lift({ boards: [boardFor(item)], item: item.id, name: spokenName(item) })
+}
+/** A digit puts the item that has the focus onto one group of the selected board. */
+function paintKey(event: KeyboardEvent, item: Item) {
+  const group = store.plan?.groups[Number(event.key) - 1]
+  if (!/^[1-9]$/.test(event.key) || !group || !store.selected) return
+  event.preventDefault()
+  carry.paint(store.selected, group.id, item.id)
+  toast(`${spokenName(item)} is on ${group.name} of ${store.selectedBlock?.title ?? ''}.`)
+}
+const paintHint = computed(() =>
+  store.selectedBlock && store.plan ? `1–${store.plan.groups.length} onto one group of the board` : '',
+)
 /** The ladder as far as the marks of the last class have opened it; without the server, its first rung. */
 async function climb(item: Item) {
   let open = 1
@@ -111,7 +127,15 @@ const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
               @mouseenter="pointed = item.id"
               @mouseleave="pointed = undefined"
             >
-              <button type="button" class="place" @click="drill(item)">
+              <button
+                type="button"
+                class="place"
+                draggable="true"
+                @click="drill(item)"
+                @dragstart="lift($event, item)"
+                @dragend="carry.letGo()"
+                @keydown="paintKey($event, item)"
+              >
                 <span class="name">{{ spokenName(item) }}</span>
                 <span v-if="onPlan.has(item.id)" class="tick" title="on the plan">✓</span>
                 <span class="about">{{
@@ -139,6 +163,7 @@ const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
                   Ladder
                 </button>
               </span>
+              <span v-if="pointed === item.id && paintHint" class="hint">{{ paintHint }}</span>
             </div>
           </section>
         </TabPanel>
@@ -244,6 +269,13 @@ const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
 }
 .also button:hover {
   border-color: var(--color-harbour);
+}
+.hint {
+  display: block;
+  padding: 0 4px 5px 8px;
+  font-size: 13px;
+  line-height: 16px;
+  color: var(--color-ash);
 }
 .name {
   font: 580 15px/19px var(--font-sans);

@@ -33,7 +33,18 @@ useComposeKeys({
   settings: () => (checks.preview ? checks.leave() : (store.selected = undefined)),
   checks: () => tray.value?.focus(),
   mend,
+  part: () => document.querySelector<HTMLElement>('[data-part-name]')?.focus(),
 })
+
+const others = usePlanPresence()
+const openVersions = ref(false)
+watch(
+  () => store.broughtIn,
+  (name) => {
+    if (name) toast(`${name} changed other boards meanwhile: both changes are in.`)
+    store.broughtIn = ''
+  },
+)
 
 async function mend() {
   const says = await checks.mendWorst()
@@ -87,6 +98,13 @@ const dated = computed(() => {
             />
             <span class="text-13 whitespace-nowrap text-ash">{{ dated }}</span>
             <SaveState class="truncate" :state="store.saveState" :fault="store.faults[0]" />
+            <span
+              v-if="others.length"
+              class="here"
+              role="status"
+              :title="`${others.join(', ')} at this plan too`"
+              >{{ others.map((name) => name.split(' ')[0]).join(', ') }} here too</span
+            >
             <span class="flex-1" />
             <button
               type="button"
@@ -96,8 +114,15 @@ const dated = computed(() => {
             >
               Class
             </button>
-            <button type="button" class="btn" :disabled="!store.canUndo" @click="store.undo()">
-              Undo <kbd>Ctrl Z</kbd>
+            <button
+              type="button"
+              class="btn"
+              :disabled="!store.canUndo"
+              aria-label="Undo"
+              title="Undo, Ctrl Z"
+              @click="store.undo()"
+            >
+              ↶
             </button>
             <button
               type="button"
@@ -112,7 +137,7 @@ const dated = computed(() => {
             <button type="button" class="btn" @click="store.add(newBlock('drill', 'New board'))">
               Add <kbd>A</kbd>
             </button>
-            <OutMenu />
+            <OutMenu @versions="openVersions = true" />
             <button type="button" class="btn" aria-label="Keys" @click="keysOpen = true"><kbd>?</kbd></button>
             <button type="button" class="btn btn-main" @click="toFloor">Go to floor <kbd>G</kbd></button>
           </div>
@@ -130,6 +155,7 @@ const dated = computed(() => {
     </p>
     <p v-else class="p-10 text-center text-ash">Laying out the class…</p>
     <StaleDialog />
+    <VersionsDialog :open="openVersions" @close="openVersions = false" />
     <KeysDialog :open="keysOpen" @close="keysOpen = false" />
   </div>
 </template>
@@ -169,6 +195,15 @@ const dated = computed(() => {
 }
 .name:hover {
   border-color: var(--color-straw);
+}
+.here {
+  padding: 0 7px;
+  font-size: 13px;
+  line-height: 20px;
+  white-space: nowrap;
+  color: var(--color-harbour);
+  background: #e4eeed;
+  border-radius: 3px;
 }
 .told {
   flex: none;

@@ -1,20 +1,18 @@
 <script setup lang="ts">
+import { MagnifyingGlassIcon } from '@heroicons/vue/20/solid'
 import { format } from 'date-fns'
+import MiniSearch from 'minisearch'
 import { minutes } from '~~/core/plan/time-text'
+import type { ListedPlan } from '~~/server/services/plans'
+import { shortDay } from '~/domain/days'
 
 useHead({ title: 'Plans · Golden Lintel' })
-interface ListedPlan {
-  id: string
-  title: string
-  totalMs: number
-  spareMs: number
-  blocks: number
-  savedAt: string
-}
 const plans = shallowRef<ListedPlan[]>()
 const problem = ref('')
 const newPlan = useNewPlan()
 const library = useLibraryStore()
+const headcounts = ref<Record<string, number>>({})
+const find = ref('')
 
 async function load() {
   try {
@@ -27,39 +25,236 @@ async function load() {
     problem.value = saidBy(error)
   }
 }
-const headcounts = ref<Record<string, number>>({})
 onMounted(load)
 
+const KINDS = {
+  all: { name: 'All', has: () => true },
+  coming: { name: 'To come', has: ({ state }: ListedPlan) => state === 'planned' || state === 'running' },
+  run: { name: 'Run', has: ({ state }: ListedPlan) => state === 'finished' },
+  templates: { name: 'Templates', has: ({ day }: ListedPlan) => day === null },
+} as const
+type Kind = keyof typeof KINDS
+const kind = ref<Kind>('all')
+const counts = computed(() =>
+  Object.fromEntries(
+    Object.entries(KINDS).map(([id, { has }]) => [id, (plans.value ?? []).filter(has).length]),
+  ),
+)
+const search = computed(() => {
+  const index = new MiniSearch<ListedPlan>({
+    fields: ['title', 'theme', 'boards'],
+    searchOptions: { prefix: true, fuzzy: 0.15, combineWith: 'AND', boost: { title: 3 } },
+  })
+  index.addAll(plans.value ?? [])
+  return index
+})
+const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } as const
+/** A dated plan by its day, the others by when they were kept. */
+const rows = computed(() => {
+  const found = find.value.trim()
+    ? new Set(search.value.search(find.value).map(({ id }) => id as string))
+    : undefined
+  return (plans.value ?? [])
+    .filter((plan) => KINDS[kind.value].has(plan) && (!found || found.has(plan.id)))
+    .sort((a, b) => sortKey(b).localeCompare(sortKey(a)))
+})
+const sortKey = ({ day, savedAt }: ListedPlan) => day ?? new Date(savedAt).toISOString().slice(0, 10)
+
+/** Two plans to be laid side by side. */
+const chosen = ref<string[]>([])
+function choose(id: string) {
+  chosen.value = chosen.value.includes(id)
+    ? chosen.value.filter((one) => one !== id)
+    : [...chosen.value, id].slice(-2)
+}
 async function blank() {
   await navigateTo(`/compose/${await newPlan(headcounts.value)}`)
 }
 </script>
 
 <template>
-  <div class="mx-auto max-w-[860px] px-6 py-8">
-    <div class="flex items-baseline gap-4 border-b-2 border-umber pb-2">
+  <div class="mx-auto max-w-[960px] px-6 py-8">
+    <div class="flex flex-wrap items-baseline gap-4 border-b-2 border-umber pb-2">
       <h1 class="text-34">Plans</h1>
-      <span class="text-ash">the latest first</span>
-      <button type="button" class="btn btn-main ml-auto" @click="blank">Start blank</button>
+      <span class="text-ash">the latest class first</span>
+      <span class="ml-auto" />
+      <PlanFileImport @added="(id) => navigateTo(`/compose/${id}`)" />
+      <button type="button" class="btn btn-main" @click="blank">Start blank</button>
     </div>
     <p v-if="problem" role="alert" class="py-6 text-brick-deep">{{ problem }}</p>
     <p v-else-if="!plans" class="py-6 text-ash">Looking…</p>
     <p v-else-if="plans.length === 0" class="py-6 text-ash">
       No plan yet. Start blank: two posts and an empty floor.
     </p>
-    <ul v-else>
-      <li v-for="plan in plans" :key="plan.id" class="border-b border-straw">
-        <NuxtLink :to="`/compose/${plan.id}`" class="flex items-baseline gap-4 px-2 py-3 hover:bg-paper">
-          <span class="text-17 font-serif font-semibold text-umber">{{ plan.title }}</span>
-          <span class="text-ash">{{ plan.blocks }} boards, {{ minutes(plan.totalMs) }}</span>
-          <span v-if="plan.spareMs < 0" class="font-semibold text-brick-deep"
-            >{{ minutes(-plan.spareMs) }} over</span
+    <template v-else>
+      <div class="tools">
+        <label class="find"
+          ><MagnifyingGlassIcon class="size-4 flex-none" /><input
+            v-model="find"
+            placeholder="Title, theme or board"
+            aria-label="Find a plan"
+        /></label>
+        <div role="group" aria-label="Which plans" class="flex">
+          <button
+            v-for="(one, id) in KINDS"
+            :key="id"
+            type="button"
+            class="kind"
+            :class="{ on: kind === id }"
+            :aria-pressed="kind === id"
+            @click="kind = id"
           >
-          <span class="text-13 ml-auto text-ash"
-            >kept {{ format(new Date(plan.savedAt), 'd MMM, HH:mm') }}</span
-          >
-        </NuxtLink>
-      </li>
-    </ul>
+            {{ one.name }} <i>{{ counts[id] }}</i>
+          </button>
+        </div>
+        <NuxtLink
+          v-if="chosen.length === 2"
+          :to="`/compose/compare?a=${chosen[0]}&b=${chosen[1]}`"
+          class="btn btn-main ml-auto"
+          >Compare the two</NuxtLink
+        >
+        <span v-else class="text-13 ml-auto text-ash">{{
+          chosen.length ? 'tick one more to compare' : 'tick two to compare them'
+        }}</span>
+      </div>
+      <p v-if="rows.length === 0" class="py-6 text-ash">
+        {{ find ? `No plan speaks of “${find}”.` : 'None of this kind yet.' }}
+      </p>
+      <ul v-else>
+        <li v-for="plan in rows" :key="plan.id" class="row">
+          <input
+            type="checkbox"
+            class="size-5"
+            :checked="chosen.includes(plan.id)"
+            :aria-label="`Compare ${plan.title}`"
+            @change="choose(plan.id)"
+          />
+          <NuxtLink :to="`/compose/${plan.id}`" class="open">
+            <b class="day">{{ plan.day ? shortDay(plan.day) : 'template' }}</b>
+            <span class="title">{{ plan.title }}</span>
+            <span class="about">{{ plan.boards }}</span>
+            <span class="figures"
+              >{{ plan.blocks }} boards, {{ minutes(plan.totalMs)
+              }}<b v-if="plan.spareMs < 0" class="text-brick-deep"
+                >, {{ minutes(-plan.spareMs) }} over</b
+              ></span
+            >
+            <span class="state"
+              >{{ plan.state ? WORDS[plan.state] : '' }}
+              <i v-if="!plan.state">kept {{ format(new Date(plan.savedAt), 'd MMM, HH:mm') }}</i></span
+            >
+          </NuxtLink>
+        </li>
+      </ul>
+    </template>
   </div>
 </template>
+
+<style scoped>
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 14px;
+  padding: 12px 0;
+}
+.find {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  width: 260px;
+  height: 32px;
+  padding: 0 9px;
+  color: var(--color-ash);
+  background: var(--color-paper);
+  border: 1px solid #b9a98d;
+  border-radius: 4px;
+}
+.find:focus-within {
+  outline: 2px solid var(--color-harbour);
+}
+.find input {
+  flex: 1;
+  min-width: 0;
+  color: var(--color-ink);
+  background: none;
+  outline: none;
+}
+.kind {
+  height: 32px;
+  padding: 0 10px;
+  border-bottom: 2px solid transparent;
+  color: var(--color-ash);
+}
+.kind i {
+  font-size: 13px;
+  font-style: normal;
+}
+.kind.on {
+  border-color: var(--color-gilt);
+  color: var(--color-umber);
+  font-weight: 640;
+}
+.row {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  border-bottom: 1px solid var(--color-straw);
+}
+.open {
+  display: grid;
+  flex: 1;
+  grid-template-columns: 92px minmax(0, 1fr) auto;
+  column-gap: 16px;
+  padding: 8px 4px;
+}
+.open:hover {
+  background: var(--color-paper);
+}
+.day {
+  grid-row: span 2;
+  color: var(--color-ash);
+  font-weight: 500;
+}
+.title {
+  font: 640 17px/22px var(--font-serif);
+  color: var(--color-umber);
+}
+.about {
+  grid-column: 2;
+  grid-row: 2;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 13px;
+  color: var(--color-ash);
+}
+.figures,
+.state {
+  text-align: right;
+  font-size: 13px;
+}
+.figures {
+  grid-column: 3;
+  grid-row: 1;
+}
+.state {
+  grid-column: 3;
+  grid-row: 2;
+  color: var(--color-ash);
+}
+.state i {
+  font-style: normal;
+}
+@media (max-width: 640px) {
+  .open {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .figures,
+  .state {
+    grid-column: 1;
+    grid-row: auto;
+    text-align: left;
+  }
+}
+</style>

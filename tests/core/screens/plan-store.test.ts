@@ -109,9 +109,9 @@ describe('changes and undo', () => {
 
   it('removing the last board leaves the one before it chosen', () => {
     store.selected = 'b'
-    store.remove('b')
+    store.remove(['b'])
     expect(store.selected).toBe('a')
-    store.remove('a')
+    store.remove(['a'])
     expect(store.plan?.blocks).toEqual([])
   })
 

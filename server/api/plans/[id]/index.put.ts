@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { clubRoute, TEACHERS } from '../../http/club-route'
-import { savePlan } from '../../services/plans'
+import { clubRoute, TEACHERS } from '../../../http/club-route'
+import { savePlan } from '../../../services/plans'
 
 const saveSchema = z.object({ base: z.int('must be the version the change was made to'), plan: z.unknown() })
 

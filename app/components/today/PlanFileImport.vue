@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { ArrowUpTrayIcon } from '@heroicons/vue/20/solid'
+import { parsePlan, type Fault, type Plan } from '~~/core'
+import { itemsFor } from '~~/core/curriculum/items-for-plan'
+
+/** A plan file read in: every fault with its path, and items the library does not know offered to it. */
+const emit = defineEmits<{ added: [id: string] }>()
+const library = useLibraryStore()
+const input = useTemplateRef<HTMLInputElement>('input')
+const faults = shallowRef<Fault[]>([])
+const problem = ref('')
+const waiting = shallowRef<Plan>()
+const busy = ref(false)
+
+const unknown = computed(() => (waiting.value ? itemsFor(waiting.value, library.items) : []))
+
+function reset() {
+  faults.value = []
+  problem.value = ''
+  waiting.value = undefined
+}
+async function read(event: Event) {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  field.value = ''
+  reset()
+  if (!file) return
+  let json: unknown
+  try {
+    json = JSON.parse((await file.text()).replace(/^\uFEFF/, ''))
+  } catch (error) {
+    problem.value = `${file.name} is not JSON: ${error instanceof Error ? error.message : String(error)}`
+    return
+  }
+  const parsed = parsePlan(json)
+  if (!parsed.ok) {
+    faults.value = parsed.faults
+    return
+  }
+  waiting.value = parsed.plan
+  if (unknown.value.length === 0) await add()
+}
+/** Unknown items go into the library first, each under its own id; then the plan. */
+async function add() {
+  if (!waiting.value) return
+  busy.value = true
+  try {
+    for (const item of unknown.value)
+      await api(`/api/items/${item.id}`, { method: 'PUT', body: { base: 0, item } })
+    if (unknown.value.length) await library.refresh()
+    const { id } = await api<{ id: string }>('/api/plans', { method: 'POST', body: { plan: waiting.value } })
+    reset()
+    emit('added', id)
+  } catch (error) {
+    problem.value = saidBy(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <span class="relative">
+    <input
+      ref="input"
+      type="file"
+      accept=".json,application/json"
+      class="sr-only"
+      tabindex="-1"
+      aria-label="Plan file"
+      @change="read"
+    />
+    <button type="button" class="btn inline-flex items-center gap-1" @click="input?.click()">
+      <ArrowUpTrayIcon class="size-4" /> Read a plan file
+    </button>
+    <div v-if="problem || faults.length || waiting" class="panel told" role="alert">
+      <p v-if="problem" class="text-brick-deep">{{ problem }}</p>
+      <template v-if="faults.length">
+        <p>
+          <b>The file is not a plan: {{ faults.length }} {{ faults.length === 1 ? 'fault' : 'faults' }}.</b>
+          Nothing was kept.
+        </p>
+        <ul class="max-h-[40vh] overflow-y-auto">
+          <li v-for="fault in faults" :key="fault.path + fault.message">
+            <code>{{ fault.path }}</code> {{ fault.message }}
+          </li>
+        </ul>
+      </template>
+      <template v-if="waiting && unknown.length">
+        <p>
+          <b>{{ waiting.title }}</b> works {{ unknown.length }}
+          {{ unknown.length === 1 ? 'item' : 'items' }} that the library does not have:
+          {{ unknown.map(({ name }) => name).join(', ') }}.
+        </p>
+        <button type="button" class="btn btn-main mt-2" :disabled="busy" @click="add">
+          Put them into the library and keep the plan
+        </button>
+      </template>
+      <button type="button" class="btn mt-2" @click="reset">Leave it</button>
+    </div>
+  </span>
+</template>
+
+<style scoped>
+.told {
+  position: absolute;
+  right: 0;
+  top: 38px;
+  z-index: 10;
+  width: min(520px, 90vw);
+  padding: 12px 16px;
+  border-top: 4px solid var(--color-gilt);
+}
+</style>

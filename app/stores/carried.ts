@@ -1,0 +1,45 @@
+import type { Board } from '~~/core/curriculum/boards'
+import { paintOnto } from '~~/core/plan/edit-tracks'
+
+/** What is carried from the shelf to the frame: the boards it would be, and the item, where it is one. */
+export interface Carried {
+  boards: readonly Board[]
+  item?: string
+  name: string
+}
+
+/** Where it would come down: between two boards, or onto one group of a board. */
+export type Place = { index: number } | { block: string; group: string }
+
+/** Dragging from the shelf onto the frame. */
+export const useCarriedStore = defineStore('carried', () => {
+  const plans = usePlanStore()
+  const carried = shallowRef<Carried>()
+  const place = shallowRef<Place>()
+
+  function lift(what: Carried) {
+    carried.value = what
+  }
+  function letGo() {
+    carried.value = undefined
+    place.value = undefined
+  }
+
+  /** Puts an item on one group of a board; the others keep what they have. */
+  function paint(block: string, group: string, item: string) {
+    const { plan } = plans
+    if (!plan) return
+    plans.changeBlock(block, (one) => paintOnto(one, plan, group, item))
+    plans.selected = block
+  }
+
+  function drop() {
+    const [what, where] = [carried.value, place.value]
+    letGo()
+    if (!what || !where) return
+    if ('index' in where) plans.addAll(what.boards, where.index)
+    else if (what.item) paint(where.block, where.group, what.item)
+  }
+
+  return { carried, place, lift, letGo, drop, paint }
+})
