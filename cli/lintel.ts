@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { creditPlan, expandPlan, layPlan, parseAttendance, parsePlan, type Fault, type Plan } from '../core'
+import { dueLists, readLedger } from '../core/balance/due'
 import { checkPlan, isMendable } from '../core/checks'
 import { readClub } from '../core/checks/club-file'
 import { readRefitState, refit } from '../core/floor/refit'
@@ -12,6 +13,7 @@ import { readRefitState, refit } from '../core/floor/refit'
  *   lintel credit PLAN.json ATTENDANCE.json     what each student practised, as a JSON list
  *   lintel check PLAN.json CLUB.json            what an instructor should be told of it, the worst first
  *   lintel refit STATE.json                     the best way to end on time, as one JSON object
+ *   lintel due LEDGER.json                      what is due for each student and each group
  *
  * Exit 0 with the result on stdout; exit 2 with one line a fault on stderr (`path: what is wrong`) and nothing on stdout.
  */
@@ -88,6 +90,16 @@ const VERBS: Record<string, Command> = {
         findings: findings.map((finding) => ({ ...finding, mendable: isMendable(finding) })),
         accepted: accepted.map(({ finding, reason }) => ({ ...finding, reason })),
       }
+    },
+  },
+  due: {
+    usage: 'lintel due LEDGER.json',
+    files: 1,
+    flags: [],
+    run: ([file = '']) => {
+      const read = readLedger(readJson(file))
+      if (!read.ok) throw new Refused(read.faults)
+      return dueLists(read.ledger)
     },
   },
   refit: {

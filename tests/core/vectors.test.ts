@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
 import { creditPlan, expandPlan, parseAttendance, parsePlan, type Cue, type Plan } from '../../core'
+import { dueLists, readLedger } from '../../core/balance/due'
 import { readRefitState, refit } from '../../core/floor/refit'
 
 const folder = fileURLToPath(new URL('../vectors', import.meta.url))
@@ -78,6 +79,14 @@ describe('the vectors of the re-plan', () => {
     const state = readRefitState(read(`${name}.json`))
     if (!state.ok) throw new Error(JSON.stringify(state.faults))
     expect(differences(read(`${name}.expected.json`), refit(state.state))).toEqual([])
+  })
+})
+
+describe('the vectors of what is due', () => {
+  it.each(named(/^(due-\d+)\.json$/))('%s', (name) => {
+    const ledger = readLedger(read(`${name}.json`))
+    if (!ledger.ok) throw new Error(JSON.stringify(ledger.faults))
+    expect(differences(read(`${name}.expected.json`), dueLists(ledger.ledger))).toEqual([])
   })
 })
 

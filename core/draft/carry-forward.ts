@@ -1,0 +1,190 @@
+import { checkPlan, type ClubFacts } from '../checks'
+import { Ground, listed, type GroupFacts } from '../checks/ground'
+import { spokenName } from '../curriculum/item'
+import { ladderBoard, partnerLadder } from '../curriculum/partner-ladder'
+import { isGood } from '../people/marks'
+import type { Dose } from '../plan/doses'
+import { changeBlock } from '../plan/edit'
+import { nudgeSets } from '../plan/nudge'
+import type { Phase } from '../plan/phases'
+import type { Block, Plan, Track } from '../plan/schema'
+import { counted, minutes } from '../plan/time-text'
+import { layPlan } from '../plan/timeline'
+
+/**
+ * Carry forward: the next class from this one. The same theme; each item one layer on where its marks were good and the same layer
+ * where they were not; less talk, more work, within the checks. Every change is explained.
+ */
+
+export interface CarriedForward {
+  plan: Plan
+  /** What was changed and why, a sentence each. */
+  changes: string[]
+}
+
+/** Phases whose items are learnt layer by layer; a warm-up or a game is only done again. */
+const LEARNT = new Set<Phase>(['technique', 'drill', 'partner', 'form', 'selfdefence'])
+/** At least this share of the marks must be sound or sharp. */
+const GOOD_SHARE = 0.5
+const TALK_KEPT = 0.75
+const LEAST_TALK_SEC = 15
+
+interface Verdict {
+  good: number
+  marked: number
+}
+
+function verdictOn(item: string, groups: readonly GroupFacts[]): Verdict {
+  const marks = groups.flatMap(({ students }) =>
+    students.flatMap(({ practised }) => practised.get(item)?.mark ?? []),
+  )
+  return { good: marks.filter(isGood).length, marked: marks.length }
+}
+
+const wentWell = ({ good, marked }: Verdict) => marked > 0 && good / marked >= GOOD_SHARE
+const reason = ({ good, marked }: Verdict) =>
+  marked === 0
+    ? 'nobody has a mark on it yet'
+    : `${good} of ${counted(marked, 'mark')} ${good === 1 ? 'was' : 'were'} good`
+
+/** The layer that comes next for some groups, and the sentence that says so. */
+function nextLayer(
+  technique: string,
+  layer: number,
+  groups: readonly GroupFacts[],
+  club: ClubFacts,
+  all: boolean,
+) {
+  const item = club.items.get(technique)
+  const verdict = verdictOn(technique, groups)
+  const who = all ? '' : ` for ${listed(groups.map(({ group }) => group.name))}`
+  const name = item ? spokenName(item) : technique
+  if (!item) return { layer, says: undefined }
+  if (layer >= item.layers.length)
+    return { layer, says: wentWell(verdict) ? `${name} stays at its last layer${who}.` : undefined }
+  if (!wentWell(verdict)) return { layer, says: `${name} stays at layer ${layer}${who}: ${reason(verdict)}.` }
+  return { layer: layer + 1, says: `${name} goes on to layer ${layer + 1}${who}: ${reason(verdict)}.` }
+}
+
+function lessTalk(dose: Dose): Dose {
+  if (dose.kind === 'fixed') return dose
+  const less = Math.max(
+    Math.min(LEAST_TALK_SEC, dose.setupSec),
+    Math.round((dose.setupSec * TALK_KEPT) / 5) * 5,
+  )
+  return { ...dose, setupSec: Math.min(dose.setupSec, less) }
+}
+
+/** One rung more of the item's own ladder, where the rungs on the board are its first ones. */
+function nextRung(
+  block: Block,
+  club: ClubFacts,
+  groups: readonly GroupFacts[],
+): { dose: Dose; says: string } | undefined {
+  const item = club.items.get(block.technique ?? '')
+  if (block.dose?.kind !== 'ladder' || !item) return undefined
+  const rungs = partnerLadder([item])
+  const { stages } = block.dose
+  const verdict = verdictOn(item.id, groups)
+  const isOwn = stages.every(({ title }, s) => title === rungs[s]?.title)
+  const next = rungs[stages.length]
+  if (!isOwn || !next || !wentWell(verdict)) return undefined
+  const whole = ladderBoard([item], stages.length + 1).dose
+  const stage = whole?.kind === 'ladder' ? whole.stages.at(-1) : undefined
+  if (!stage) return undefined
+  return {
+    dose: { ...block.dose, stages: [...stages, stage] },
+    says: `${block.title} climbs to “${next.title}”: ${reason(verdict)}.`,
+  }
+}
+
+function stepOn(block: Block, ground: Ground, changes: string[]): Block {
+  const { club } = ground
+  const note = (says: string | undefined) => {
+    if (says && !changes.includes(says)) changes.push(says)
+  }
+  const groupsOf = (ids: readonly string[]) => ground.groups.filter(({ group }) => ids.includes(group.id))
+  const next: Block = { ...block }
+  if (LEARNT.has(block.phase)) {
+    const rung = nextRung(block, club, ground.groups)
+    if (rung) {
+      next.dose = rung.dose
+      note(rung.says)
+    } else if (block.technique && block.mode === 'together' && block.dose?.kind !== 'ladder') {
+      const { layer, says } = nextLayer(block.technique, block.layer, ground.groups, club, true)
+      next.layer = layer
+      note(says)
+    }
+    if (block.tracks)
+      next.tracks = block.tracks.map((track): Track => {
+        const { layer, says } = nextLayer(track.technique, track.layer, groupsOf(track.groups), club, false)
+        note(says)
+        return { ...track, layer }
+      })
+  }
+  if (next.dose) next.dose = lessTalk(next.dose)
+  if (next.tracks)
+    next.tracks = next.tracks.map((track) => (track.dose ? { ...track, dose: lessTalk(track.dose) } : track))
+  return next
+}
+
+/** More sets where there is time for them, one drill after the other, as long as no check has more to tell. */
+function moreWork(plan: Plan, club: ClubFacts, changes: string[]): Plan {
+  const graveIn = (one: Plan) =>
+    checkPlan(one, layPlan(one), club).findings.filter(({ severity }) => severity !== 'hint').length
+  let raised = plan
+  let told = graveIn(plan)
+  for (const { id, title, phase, mode } of plan.blocks) {
+    if (!LEARNT.has(phase) || mode === 'stations') continue
+    const more = changeBlock(raised, id, (block) => ({
+      ...block,
+      ...(block.dose ? { dose: nudgeSets(block.dose, 1) } : {}),
+      ...(block.tracks
+        ? {
+            tracks: block.tracks.map((track) =>
+              track.dose ? { ...track, dose: nudgeSets(track.dose, 1) } : track,
+            ),
+          }
+        : {}),
+    }))
+    const [before, after] = [layPlan(raised), layPlan(more)]
+    if (after.spareMs < 0 || after.totalMs === before.totalMs) continue
+    const now = graveIn(more)
+    if (now > told) continue
+    told = now
+    raised = more
+    changes.push(`${title} gets one set more, ${minutes(after.totalMs - before.totalMs)}.`)
+  }
+  return raised
+}
+
+/**
+ * @param facts who comes, with their marks; without students every item stays at its layer
+ * @param next the day of the next class, and its title
+ */
+export function carryForward(
+  plan: Plan,
+  facts: ClubFacts,
+  next: { date?: string; title?: string } = {},
+): CarriedForward {
+  const ground = new Ground(plan, layPlan(plan), facts)
+  const changes: string[] = []
+  const { acknowledged: _, date: _d, ...rest } = plan
+  const stepped: Plan = {
+    ...rest,
+    title: next.title ?? plan.title,
+    ...(next.date ? { date: next.date } : {}),
+    blocks: plan.blocks.map((block) => stepOn(block, ground, changes)),
+  }
+  // What is shown for the second time need only be named.
+  const talk = (one: Plan) => layPlan(one).blocks.reduce((sum, { block }) => sum + talkOf(block), 0)
+  const saved = talk(plan) - talk(stepped)
+  if (saved > 0) changes.push(`Talk is ${minutes(saved * 1000)} shorter: what was shown need only be named.`)
+  return { plan: moreWork(stepped, facts, changes), changes }
+}
+
+/** Seconds of explanation before the work of a block. */
+function talkOf({ dose, tracks }: Block): number {
+  const setup = (one: Dose | undefined) => (one && one.kind !== 'fixed' ? one.setupSec : 0)
+  return setup(dose) + (tracks ?? []).reduce((sum, track) => sum + setup(track.dose), 0)
+}
