@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { findingsOf, layPlan, type Plan } from '~~/core'
-import { minutes } from '~~/core/plan/time-text'
+import { toast } from 'vue-sonner'
+import { carryForward } from '~~/core/draft/carry-forward'
+import { counted, minutes } from '~~/core/plan/time-text'
 import type { RosterStudent } from '~~/server/services/roster'
 import type { today as todayService } from '~~/server/services/today'
 import { longDay, whenSaid } from '~/domain/days'
@@ -77,11 +79,23 @@ async function begin(makePlan: () => Promise<string>) {
 }
 const dayOfClass = computed(() => next.value?.day ?? wanted.value.day)
 const blank = () => begin(() => newPlan(headcounts.value, dayOfClass.value))
+/** The last class, one step on: what changes is said in the notes of the new plan. */
 const again = () =>
   begin(async () => {
     const { plan } = await api<{ plan: Plan }>(`/api/plans/${last.value?.planId}`)
-    const copy = { ...plan, title: `${plan.title}, again`, date: dayOfClass.value }
-    return (await api<{ id: string }>('/api/plans', { method: 'POST', body: { plan: copy } })).id
+    const title = `${plan.title.replace(/, one step on$/, '')}, one step on`
+    const { plan: next, changes } = carryForward(plan, facts.club, { date: dayOfClass.value, title })
+    const notes = [`Carried forward from ${plan.title}:`, ...changes.map((one) => `– ${one}`)]
+      .join('\n')
+      .slice(0, 4900)
+    const { id } = await api<{ id: string }>('/api/plans', {
+      method: 'POST',
+      body: { plan: { ...next, notes } },
+    })
+    toast(
+      `Carried forward: ${counted(changes.length, 'change')}, each with its reason in the notes of the class.`,
+    )
+    return id
   })
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
@@ -158,8 +172,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <section aria-labelledby="ways">
           <h2 id="ways" class="mb-2 text-17">{{ next ? 'Or begin another way' : 'Ways to begin' }}</h2>
           <button v-if="last" type="button" class="way" :disabled="busy" @click="again">
-            <b>Take the last plan again</b>
-            <span>{{ last.title }}, as it was, to change from there</span>
+            <b>Carry forward</b>
+            <span>{{ last.title }}, one step on: layers by the marks, less talk, more work</span>
           </button>
           <button type="button" class="way" :disabled="busy" @click="blank">
             <b>Start blank</b>

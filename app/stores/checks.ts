@@ -122,10 +122,14 @@ export const useChecksStore = defineStore('checks', () => {
     plans.change(left.length ? { ...rest, acknowledged: left } : rest)
   }
 
-  /** The worst finding that has a fix is looked at; once looked at, it is taken. */
+  /**
+   * The worst finding that has a fix is looked at; once looked at, it is taken. The overhang comes last: the other fixes change
+   * the time.
+   */
   async function mendWorst(): Promise<string | undefined> {
     if (preview.value) return take()
-    const worst = findings.value.find((finding) => isMendable(finding) && finding.severity !== 'hint')
+    const open = findings.value.filter((finding) => isMendable(finding) && finding.severity !== 'hint')
+    const worst = open.find(({ code }) => code !== 'time.over') ?? open[0]
     if (worst) await look(worst)
     return undefined
   }

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import type { z } from 'zod'
 import { MARKS, type Mark } from '../people/marks'
 import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
 import { day, list, oneOf, record, slug } from '../plan/fields'

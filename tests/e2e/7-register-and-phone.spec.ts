@@ -106,7 +106,7 @@ test('a correction after the class stands on the page at once', async () => {
   await page.goto('/term')
   await page
     .getByRole('listitem')
-    .filter({ hasText: 'Grips and hips, again' })
+    .filter({ hasText: 'Grips and hips, one step on' })
     .getByRole('link', { name: 'Register' })
     .click()
   await expect(page.getByText('a correction now writes the ledger anew')).toBeVisible()

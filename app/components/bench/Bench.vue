@@ -63,6 +63,14 @@ function setNotes(event: Event) {
       touched('notes'),
     )
 }
+function setLeast(sec: number | undefined) {
+  if (!block.value) return
+  store.changeBlock(
+    block.value.id,
+    ({ minSec: _had, ...b }) => (sec === undefined ? b : { ...b, minSec: sec }),
+    touched('minSec'),
+  )
+}
 const number = (event: Event) => Number((event.target as HTMLSelectElement).value)
 </script>
 
@@ -176,11 +184,17 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
           :options="PRIORITIES"
           @update:model-value="set({ priority: $event })"
         />
+        <OptionalFigure
+          v-if="block.priority !== 'must'"
+          label="At least"
+          note="shortest that is worth it"
+          :model-value="block.minSec"
+          :start="Math.ceil((placed?.ms ?? 120_000) / 2000)"
+          :min="0"
+          @update:model-value="setLeast"
+        />
         <LadderThen :block="block" />
-        <p v-if="item?.hazard" class="caution"><b>Care.</b> {{ item.hazard }}</p>
-        <p v-if="item?.keyPoints.length" class="text-13 text-ash">
-          <b>Looks for:</b> {{ item.keyPoints.join('; ') }}
-        </p>
+        <BoardItems :block="block" />
         <label class="mt-1 block" for="notes">Notes</label>
         <textarea id="notes" class="field notes" :value="block.notes ?? ''" rows="2" @input="setNotes" />
       </section>
@@ -272,14 +286,6 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
 }
 .part h3 {
   font-size: 15px;
-}
-.caution {
-  margin: 6px 0;
-  padding: 5px 8px;
-  border-left: 4px solid var(--color-brick);
-  background: var(--color-brick-tint);
-  font-size: 13px;
-  line-height: 17px;
 }
 .notes {
   height: auto;

@@ -36,47 +36,8 @@ function choose(id: string, event?: MouseEvent) {
   else if (event || !marked.isMany) marked.only(id)
 }
 
-/** Where something carried from the shelf would come down: near an edge between two boards, else onto one group of one. */
-const NEAR_PX = 9
 const boardsBox = useTemplateRef<HTMLElement>('boardsBox')
-function carriedOver(event: DragEvent) {
-  const box = boardsBox.value?.getBoundingClientRect()
-  if (!carry.carried || !box) return
-  event.preventDefault()
-  const y = event.clientY - box.top
-  const boards = geometry.value.boards
-  const at = boards.findIndex((board) => y < board.y + board.h)
-  const over = boards[at]
-  const near = over && (y < over.y + NEAR_PX || y > over.y + over.h - NEAR_PX)
-  if (over && !near && carry.carried.item && over.block.phase !== 'water' && over.block.mode !== 'stations') {
-    const column = Math.floor(((event.clientX - box.left) / box.width) * plan.value.groups.length)
-    const group = plan.value.groups[Math.max(0, Math.min(plan.value.groups.length - 1, column))]
-    if (group) carry.place = { block: over.block.id, group: group.id }
-    return
-  }
-  const index = over ? at + Number(y > over.y + over.h / 2) : boards.length
-  carry.place = { index }
-}
-/** The line where something new would stand: what is carried, else what a key would put in. */
-const insertion = computed(() => {
-  const { place } = carry
-  if (place && !('index' in place)) return undefined
-  const index = place ? place.index : store.insertAt
-  const before = geometry.value.boards[index - 1]
-  const ms = before ? before.at + before.ms : 0
-  return {
-    carried: place !== undefined,
-    y: before ? before.y + before.h + 1 : 0,
-    clock: clockAt(start.value, ms + (before ? timeline.value.transitionMs : 0))[0],
-  }
-})
-const painted = computed(() => {
-  const { place } = carry
-  if (!place || 'index' in place) return undefined
-  const board = geometry.value.boards.find(({ block }) => block.id === place.block)
-  const g = plan.value.groups.findIndex(({ id }) => id === place.group)
-  return board && { y: board.y, h: board.h, g, name: plan.value.groups[g]?.name ?? '' }
-})
+const { over, insertion, painted } = useCarriedPlace(boardsBox, geometry)
 
 watch(
   () => store.selected,
@@ -116,7 +77,7 @@ function scrollTo(id: string) {
         <div
           ref="boardsBox"
           class="boards"
-          @dragover="carriedOver"
+          @dragover="over"
           @dragleave.self="carry.place = undefined"
           @drop.prevent="carry.drop()"
         >
@@ -145,27 +106,11 @@ function scrollTo(id: string) {
               @pull="edge.pull($event, board.block)"
             />
           </VueDraggable>
-          <div
-            v-if="insertion && plan.blocks.length"
-            class="insertion"
-            :class="{ carried: insertion.carried }"
-            :style="{ top: `${insertion.y}px` }"
-            aria-hidden="true"
-          >
-            <span>{{ insertion.carried ? `here at ${insertion.clock}` : '+' }}</span>
-          </div>
-          <div
-            v-if="painted"
-            class="painted"
-            :style="{
-              top: `${painted.y}px`,
-              height: `${painted.h}px`,
-              left: `calc(${painted.g} * (100% + 6px) / ${plan.groups.length})`,
-              width: `calc((100% + 6px) / ${plan.groups.length} - 6px)`,
-            }"
-          >
-            onto {{ painted.name }}
-          </div>
+          <CarriedMarks
+            :insertion="plan.blocks.length ? insertion : undefined"
+            :painted="painted"
+            :columns="plan.groups.length"
+          />
           <div v-if="plan.blocks.length === 0" class="empty">
             <h2>Two posts and an empty floor</h2>
             <p>
@@ -315,52 +260,6 @@ function scrollTo(id: string) {
   z-index: 1;
   pointer-events: none;
   background: repeating-linear-gradient(135deg, transparent 0 8px, rgba(166, 58, 36, 0.22) 8px 10px);
-}
-.insertion {
-  position: absolute;
-  left: -4px;
-  right: -4px;
-  z-index: 3;
-  height: 0;
-  pointer-events: none;
-  border-top: 2px solid var(--color-gilt);
-  opacity: 0.7;
-}
-.insertion span {
-  position: absolute;
-  left: -15px;
-  top: -9px;
-  width: 14px;
-  font: 700 15px/16px var(--font-sans);
-  text-align: center;
-  color: #241808;
-  background: var(--color-gilt);
-  border-radius: 2px;
-}
-.insertion.carried {
-  border-top-width: 4px;
-  opacity: 1;
-}
-.insertion.carried span {
-  left: 30%;
-  top: -10px;
-  width: auto;
-  padding: 0 8px;
-  font-size: 13px;
-  color: var(--color-paper);
-  background: var(--color-umber);
-}
-.painted {
-  position: absolute;
-  z-index: 5;
-  display: grid;
-  place-items: center;
-  pointer-events: none;
-  font-weight: 680;
-  color: var(--color-umber);
-  background: rgba(255, 231, 168, 0.85);
-  border: 2px solid var(--color-gilt);
-  border-radius: 2px;
 }
 .empty {
   position: absolute;

@@ -66,7 +66,7 @@ function walk(event: KeyboardEvent) {
       <p :class="checks.toFix ? 'text-brick-deep' : 'text-moss'" role="status">
         {{ checks.toFix ? `${checks.toFix} to fix` : 'nothing to fix' }}
       </p>
-      <p v-if="checks.toFix" class="font-normal text-ash"><kbd>F</kbd> fixes the first</p>
+      <p v-if="checks.toFix" class="font-normal text-ash"><kbd>F</kbd> one by one</p>
     </div>
     <div ref="rows" class="rows" @keydown="walk">
       <p v-if="checks.problem" role="alert" class="py-1 text-13 text-brick-deep">{{ checks.problem }}</p>

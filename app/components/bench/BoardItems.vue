@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import type { Block } from '~~/core'
+import { Ground } from '~~/core/checks/ground'
+import { layPlan } from '~~/core'
+import { shortDay } from '~/domain/days'
+
+/** The items of the board: their cautions and key points, and what each group has of them behind it. */
+const props = defineProps<{ block: Block }>()
+const store = usePlanStore()
+const library = useLibraryStore()
+const facts = useFactsStore()
+
+/** Groups by item, in the order of the tracks. */
+const works = computed(() => {
+  const { technique, tracks } = props.block
+  const all = (store.plan?.groups ?? []).map(({ id }) => id)
+  const found = new Map<string, string[]>()
+  if (technique && !tracks) found.set(technique, all)
+  for (const track of tracks ?? [])
+    found.set(track.technique, [...(found.get(track.technique) ?? []), ...track.groups])
+  return [...found]
+})
+const students = computed(() => {
+  const { plan } = store
+  if (!plan)
+    return new Map<
+      string,
+      readonly { practised: ReadonlyMap<string, { days: number; last: string; mark?: string }> }[]
+    >()
+  const empty = { ...plan, blocks: [] }
+  return new Map(
+    new Ground(empty, layPlan(empty), facts.club).groups.map(({ group, students: who }) => [group.id, who]),
+  )
+})
+function history(item: string, group: string): string {
+  const who = students.value.get(group) ?? []
+  const had = who.flatMap(({ practised }) => practised.get(item) ?? [])
+  if (who.length === 0) return ''
+  const last = had
+    .map((one) => one.last)
+    .sort()
+    .at(-1)
+  if (!last) return 'never yet'
+  const poor = had.filter(({ mark }) => mark === 'shaky' || mark === 'not yet').length
+  const days = Math.max(...had.map((one) => one.days))
+  return [
+    `last ${shortDay(last)}`,
+    `${had.length} of ${who.length} had it`,
+    `up to ${days} ${days === 1 ? 'day' : 'days'}`,
+    poor ? `${poor} shaky` : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
+}
+const lines = computed(() =>
+  works.value.flatMap(([id, groups]) => {
+    const item = library.items.get(id)
+    const past = (store.plan?.groups ?? [])
+      .filter((group) => groups.includes(group.id))
+      .map((group) => ({ group, says: history(id, group.id) }))
+      .filter(({ says }) => says)
+    return item ? [{ item, past }] : []
+  }),
+)
+</script>
+
+<template>
+  <div v-for="{ item, past } in lines" :key="item.id" class="mt-1">
+    <p v-if="lines.length > 1" class="text-13 font-semibold">{{ library.itemName(item.id) }}</p>
+    <p v-if="item.hazard" class="caution"><b>Care.</b> {{ item.hazard }}</p>
+    <p v-if="item.keyPoints.length" class="text-13 text-ash">
+      <b>Looks for:</b> {{ item.keyPoints.join('; ') }}
+    </p>
+    <p v-for="{ group, says } in past" :key="group.id" class="text-13 text-ash">
+      <Sash :ranks="group.ranks" class="mr-1" />{{ says }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.caution {
+  margin: 3px 0;
+  padding: 3px 7px;
+  font-size: 13px;
+  background: var(--color-brick-tint);
+  border-left: 4px solid var(--color-brick);
+}
+.caution b {
+  color: var(--color-brick-deep);
+}
+</style>

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import { toast } from 'vue-sonner'
+import type { Plan } from '~~/core'
+import { pasteBoards, writeBoards } from '~~/core/plan/edit-many'
+import { PHASES } from '~~/core/plan/phases'
+import { minutes } from '~~/core/plan/time-text'
+import { layPlan } from '~~/core'
+import type { ListedPlan, SavedPlan } from '~~/server/services/plans'
+import { shortDay } from '~/domain/days'
+
+/** Classes that were: any board can be taken out of an old plan. */
+const store = usePlanStore()
+const list = shallowRef<ListedPlan[]>()
+const opened = ref('')
+const plan = shallowRef<Plan>()
+const find = ref('')
+const problem = ref('')
+
+onMounted(async () => {
+  try {
+    list.value = await api<ListedPlan[]>('/api/plans')
+  } catch (error) {
+    problem.value = saidBy(error)
+  }
+})
+const rows = computed(() => {
+  const wanted = find.value.trim().toLowerCase()
+  return (list.value ?? [])
+    .filter(({ id }) => id !== store.id)
+    .filter(
+      ({ title, theme, boards }) => !wanted || `${title} ${theme} ${boards}`.toLowerCase().includes(wanted),
+    )
+    .sort((a, b) => (b.day ?? '').localeCompare(a.day ?? ''))
+    .slice(0, 40)
+})
+async function open(id: string) {
+  plan.value = undefined
+  opened.value = opened.value === id ? '' : id
+  if (!opened.value) return
+  try {
+    plan.value = (await api<SavedPlan>(`/api/plans/${id}`)).plan
+  } catch (error) {
+    problem.value = saidBy(error)
+  }
+}
+function take(id: string) {
+  if (!plan.value || !store.plan) return
+  const pasted = pasteBoards(store.plan, store.insertAt, JSON.parse(writeBoards(plan.value, [id])))
+  if (pasted.ok) store.change(pasted.plan, pasted.ids[0] ? { select: pasted.ids[0] } : {})
+  else toast.error(`It does not fit this plan: ${pasted.faults[0]?.message ?? ''}.`)
+}
+</script>
+
+<template>
+  <div class="pt-2">
+    <input
+      v-model="find"
+      class="field mb-1 w-[calc(100%-10px)]"
+      placeholder="Title, theme or board"
+      aria-label="Find a past class"
+    />
+    <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
+    <p v-else-if="!list" class="text-ash">Looking…</p>
+    <p v-else-if="rows.length === 0" class="py-4 text-ash">No class speaks of that.</p>
+    <div v-for="row in rows" :key="row.id" class="class">
+      <button type="button" class="title" :aria-expanded="opened === row.id" @click="open(row.id)">
+        <b>{{ row.title }}</b>
+        <span>{{ row.day ? shortDay(row.day) : 'template' }}, {{ row.blocks }} boards</span>
+      </button>
+      <ul v-if="opened === row.id && plan">
+        <li v-for="{ block, ms } in layPlan(plan).blocks" :key="block.id">
+          <button
+            type="button"
+            class="board"
+            :data-phase="block.phase"
+            :aria-label="`Take ${block.title}`"
+            @click="take(block.id)"
+          >
+            <i>{{ PHASES[block.phase].mark }}</i> <span>{{ block.title }}</span> {{ minutes(ms) }}
+          </button>
+        </li>
+      </ul>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.class {
+  width: calc(100% - 10px);
+  border-bottom: 1px solid #e7decd;
+}
+.title {
+  width: 100%;
+  padding: 4px 4px 5px 8px;
+  text-align: left;
+}
+.title b {
+  display: block;
+  font: 580 15px/19px var(--font-sans);
+}
+.title span {
+  font-size: 13px;
+  color: var(--color-ash);
+}
+.title:hover {
+  background: var(--color-paper);
+}
+.board {
+  display: flex;
+  gap: 6px;
+  width: 100%;
+  min-height: 24px;
+  padding: 2px 4px 2px 8px;
+  font-size: 13px;
+  text-align: left;
+  border-left: 4px solid var(--phase);
+}
+.board:hover {
+  background: var(--color-paper);
+}
+.board i {
+  width: 20px;
+  font-style: normal;
+  font-weight: 700;
+  color: var(--phase);
+}
+.board span {
+  flex: 1;
+}
+</style>

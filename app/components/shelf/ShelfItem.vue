@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { toast } from 'vue-sonner'
+import { boardFor, type Board } from '~~/core/curriculum/boards'
+import { spokenName, type Item } from '~~/core/curriculum/item'
+import { ladderBoard } from '~~/core/curriculum/partner-ladder'
+import { breakDown, FEWEST_STEPS } from '~~/core/curriculum/steps'
+import type { ItemPage } from '~~/server/services/items'
+import { simpleGroups } from '~/domain/simple-groups'
+
+/** An item on the shelf: a click places it, a drag carries it, a digit puts it onto one group of the selected board. */
+const props = defineProps<{
+  item: Item
+  about: string
+  placed: boolean
+  preview: (boards: readonly Board[]) => string
+}>()
+const store = usePlanStore()
+const library = useLibraryStore()
+const carry = useCarriedStore()
+const pointed = ref(false)
+
+/** The ladder as far as the marks of the last class have opened it; without the server, its first rung. */
+async function climb() {
+  let open = 1
+  try {
+    open = (await api<ItemPage>(`/api/items/${props.item.id}`)).ladder.open
+  } catch (error) {
+    toast(`Only the first rung is put on the plan: ${saidBy(error)}`)
+  }
+  store.add(ladderBoard([props.item], open))
+}
+function teach() {
+  const groups = store.plan?.groups ?? []
+  const board = breakDown(props.item, groups, simpleGroups(props.item, store.plan, library.loaded))
+  if (board) store.add(board)
+}
+function lift(event: DragEvent) {
+  event.dataTransfer?.setData('text/plain', spokenName(props.item))
+  carry.lift({ boards: [boardFor(props.item)], item: props.item.id, name: spokenName(props.item) })
+}
+function paintKey(event: KeyboardEvent) {
+  const group = store.plan?.groups[Number(event.key) - 1]
+  if (!/^[1-9]$/.test(event.key) || !group || !store.selected) return
+  event.preventDefault()
+  carry.paint(store.selected, group.id, props.item.id)
+  toast(`${spokenName(props.item)} is on ${group.name} of ${store.selectedBlock?.title ?? ''}.`)
+}
+const paintHint = computed(() =>
+  store.selectedBlock && store.plan ? `1–${store.plan.groups.length} onto one group of the board` : '',
+)
+</script>
+
+<template>
+  <div
+    class="item"
+    :class="{ placed }"
+    @focusin="pointed = true"
+    @focusout="pointed = false"
+    @mouseenter="pointed = true"
+    @mouseleave="pointed = false"
+  >
+    <button
+      type="button"
+      class="place"
+      draggable="true"
+      @click="store.add(boardFor(item))"
+      @dragstart="lift"
+      @dragend="carry.letGo()"
+      @keydown="paintKey"
+    >
+      <span class="name">{{ spokenName(item) }}</span>
+      <span v-if="placed" class="tick" title="on the plan">✓</span>
+      <span class="about">{{ pointed ? `place it ${preview([boardFor(item)])}` : about }}</span>
+    </button>
+    <span v-if="pointed && (item.steps.length >= FEWEST_STEPS || item.partner !== 'solo')" class="also">
+      <button
+        v-if="item.steps.length >= FEWEST_STEPS"
+        type="button"
+        :aria-label="`Break down ${spokenName(item)}`"
+        @click="teach"
+      >
+        Break it down
+      </button>
+      <button
+        v-if="item.partner !== 'solo'"
+        type="button"
+        :aria-label="`Ladder of ${spokenName(item)}`"
+        @click="climb"
+      >
+        Ladder
+      </button>
+    </span>
+    <span v-if="pointed && paintHint" class="hint">{{ paintHint }}</span>
+  </div>
+</template>
+
+<style scoped>
+.item {
+  width: calc(100% - 10px);
+  border-left: 2px solid transparent;
+  border-bottom: 1px solid #e7decd;
+}
+.item:hover,
+.item:focus-within {
+  background: var(--color-paper);
+  border-left-color: var(--color-gilt);
+}
+.place {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  width: 100%;
+  padding: 4px 4px 5px 8px;
+  text-align: left;
+  outline-offset: -2px;
+}
+.also {
+  display: flex;
+  gap: 6px;
+  padding: 0 4px 6px 8px;
+}
+.also button {
+  height: 24px;
+  padding: 0 7px;
+  font-size: 13px;
+  color: var(--color-harbour);
+  border: 1px solid var(--color-straw);
+  border-radius: 3px;
+}
+.also button:hover {
+  border-color: var(--color-harbour);
+}
+.hint {
+  display: block;
+  padding: 0 4px 5px 8px;
+  font-size: 13px;
+  line-height: 16px;
+  color: var(--color-ash);
+}
+.name {
+  font: 580 15px/19px var(--font-sans);
+}
+.placed .name {
+  font-weight: 450;
+}
+.tick {
+  color: var(--color-moss);
+  font-weight: 700;
+}
+.about {
+  grid-column: 1 / -1;
+  font-size: 13px;
+  line-height: 16px;
+  color: var(--color-ash);
+}
+</style>

@@ -1,0 +1,61 @@
+import type { Ground, GroupFacts } from '../checks/ground'
+import { counted } from '../plan/time-text'
+import { daysBetween, dueOf, groupDue } from './due'
+
+/** An item that is due for a group, and why, in words. */
+export interface GroupDue {
+  item: string
+  /** The mean over the students concerned: 1 is due today. */
+  due: number
+  /** "last drilled 19 days ago, 2 shaky, 3 never had it". */
+  says: string
+}
+
+/**
+ * What is due for a group, most due first (page 5): the mean over the students expected who practised an item or whose rank requires it.
+ *
+ * @param nextGrading told where it comes within six weeks
+ */
+export function dueForGroup(
+  ground: Ground,
+  { students }: GroupFacts,
+  today: string,
+  nextGrading?: string,
+): GroupDue[] {
+  const required = new Map<string, Set<string>>()
+  for (const { rank, item } of ground.club.syllabus)
+    required.set(rank, (required.get(rank) ?? new Set()).add(item))
+  const concerned = new Map<string, typeof students>()
+  for (const student of students)
+    for (const item of new Set([...student.practised.keys(), ...(required.get(student.rank) ?? [])]))
+      concerned.set(item, [...(concerned.get(item) ?? []), student])
+  const grading = nextGrading ? daysBetween(today, nextGrading) : -1
+  return [...concerned]
+    .filter(([item]) => ground.club.items.has(item))
+    .map(([item, who]): GroupDue => {
+      const had = who.flatMap(({ practised }) => practised.get(item) ?? [])
+      const last = had
+        .map((one) => one.last)
+        .sort()
+        .at(-1)
+      const poor = had.filter(({ mark }) => mark === 'shaky' || mark === 'not yet').length
+      const never = who.length - had.length
+      const ago = last === undefined ? -1 : daysBetween(last, today)
+      const asked = who.some(({ rank }) => required.get(rank)?.has(item))
+      return {
+        item,
+        due: groupDue(who.map(({ practised }) => dueOf(practised.get(item), today))),
+        says: [
+          last === undefined
+            ? 'never drilled yet'
+            : `last drilled ${ago === 0 ? 'today' : `${counted(ago, 'day')} ago`}`,
+          poor ? `${poor} shaky` : '',
+          never && last !== undefined ? `${never} never had it` : '',
+          asked && grading >= 0 && grading <= 42 ? `grading in ${counted(grading, 'day')}` : '',
+        ]
+          .filter(Boolean)
+          .join(', '),
+      }
+    })
+    .sort((a, b) => b.due - a.due || (a.item < b.item ? -1 : 1))
+}

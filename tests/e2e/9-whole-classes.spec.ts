@@ -1,0 +1,491 @@
+import { readFile } from 'node:fs/promises'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { signIn } from './steps'
+
+/** Whole pieces of an instructor’s work at the frame: mending a class, composing one, taking it along. */
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page)
+})
+
+const board = (page: Page, id: string) => page.locator(`[data-board="${id}"]`)
+const tray = (page: Page) => page.getByRole('region', { name: 'Checks' })
+const bar = (page: Page) => page.getByTestId('class-bar')
+const kept = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('all changes kept')
+const order = (page: Page) =>
+  page.locator('[data-board]').evaluateAll((boards) => boards.map((b) => b.getAttribute('data-board')))
+
+/** A copy of tonight’s plan, so that the evening of the other tests stays as it is. */
+async function copyOfTonight(page: Page): Promise<string> {
+  const id = await page.evaluate(async () => {
+    const { plans } = { plans: (await (await fetch('/api/plans')).json()) as { id: string; title: string }[] }
+    const tonight = plans.find(({ title }) => title === 'Grips and hips')
+    const { plan } = (await (
+      await fetch(`/api/plans/${tonight?.id}/versions`)
+    )
+      .json()
+      .then(async (versions: { id: string; version: number }[]) => {
+        const first = versions.find(({ version }) => version === 1)
+        return (await fetch(`/api/plans/${tonight?.id}/versions/${first?.id}`)).json()
+      })) as { plan: { title: string } }
+    const answer = await fetch('/api/plans', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ plan: { ...plan, title: 'A copy of tonight' } }),
+    })
+    return ((await answer.json()) as { id: string }).id
+  })
+  await page.goto(`/compose/${id}`)
+  await expect(page.getByRole('listbox', { name: 'Boards' })).toBeVisible()
+  return id
+}
+async function blank(page: Page) {
+  await page.goto('/compose')
+  await page.getByRole('button', { name: 'Start blank' }).click()
+  await expect(page.getByLabel('Name of the plan')).toBeVisible()
+}
+
+test('tonight is mended with three keyboard fixes and fits', async ({ page }) => {
+  await copyOfTonight(page)
+  await expect(tray(page)).toContainText('3 to fix')
+  await expect(bar(page)).toContainText('2:24 over')
+  for (const left of ['2 to fix', '1 to fix', 'nothing to fix']) {
+    await page.keyboard.press('f')
+    // It is shown before it is done.
+    await expect(tray(page).getByRole('button', { name: /^Do it/ })).toBeVisible()
+    await page.keyboard.press('f')
+    await expect(tray(page)).toContainText(left)
+  }
+  await expect(bar(page)).not.toContainText('over')
+  await kept(page)
+  // Each of them is one step of undo.
+  for (let n = 0; n < 3; n++) await page.keyboard.press('Control+z')
+  await expect(tray(page)).toContainText('3 to fix')
+  await expect(bar(page)).toContainText('2:24 over')
+})
+
+test('a finding opens to its figures, lights its boards, and is accepted with a reason', async ({ page }) => {
+  await copyOfTonight(page)
+  await page.keyboard.press('c')
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByRole('button', { name: /Chalk–Amber wait 3:30 in Hip throw/ })).toBeFocused()
+  await expect(board(page, 'hip-throw')).toHaveClass(/lit/)
+  await page.keyboard.press('Enter')
+  await expect(tray(page)).toContainText('rank.idle')
+  await page.getByLabel(/^Reason to accept: Chalk–Amber wait/).fill('They carry the crash mat meanwhile')
+  await page.keyboard.press('Enter')
+  await expect(tray(page)).toContainText('2 to fix')
+  await kept(page)
+  await page.reload()
+  await expect(tray(page)).toContainText('“They carry the crash mat meanwhile”')
+  await tray(page)
+    .getByRole('listitem')
+    .filter({ hasText: 'They carry' })
+    .getByRole('button', { name: 'Take it back' })
+    .click()
+  await expect(tray(page)).toContainText('3 to fix')
+})
+
+test('the warm-up is mended by the solver with the least that prepares', async ({ page }) => {
+  await copyOfTonight(page)
+  await board(page, 'run').click()
+  await page.keyboard.press('Delete')
+  const row = tray(page).getByRole('listitem').filter({ hasText: 'not yet prepared' })
+  await expect(row).toContainText('balance')
+  await row.getByRole('button', { name: 'Fix it' }).click()
+  await expect(row.getByRole('button', { name: /^Do it: Add \d:\d\d of warm-up/ })).toBeVisible()
+  await row.getByRole('button', { name: /^Do it/ }).click()
+  await expect(tray(page)).not.toContainText('not yet prepared')
+})
+
+test('boards are marked, named as a part, copied to another plan, and taken out', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await copyOfTonight(page)
+  await board(page, 'kicks').click()
+  await page.keyboard.press('Shift+ArrowDown')
+  await page.keyboard.press('Shift+ArrowDown')
+  await expect(page.getByText('3 boards, 22:45')).toBeVisible()
+  await page.keyboard.press('n')
+  await page.keyboard.type('Feet and hips')
+  await page.keyboard.press('Enter')
+  await expect(board(page, 'kicks')).toContainText('Feet and hips')
+  await page.keyboard.press('Escape')
+  await board(page, 'kicks').click()
+  await board(page, 'pads').click({ modifiers: ['Shift'] })
+  await page.keyboard.press('Control+c')
+  await page.keyboard.press('Delete')
+  expect(await order(page)).not.toContain('hip-throw')
+  await kept(page)
+  await blank(page)
+  await page.keyboard.press('Control+v')
+  expect(await order(page)).toEqual(['kicks-on-one-count', 'hip-throw', 'palm-and-elbow-on-pads'])
+  await expect(board(page, 'kicks-on-one-count')).toContainText('Turning back kick')
+  await page.keyboard.press('Control+z')
+  expect(await order(page)).toEqual([])
+  await page.keyboard.press('Control+Shift+z')
+  await page.keyboard.press('Control+a')
+  await page.keyboard.press('d')
+  expect(await order(page)).toHaveLength(6)
+  await kept(page)
+})
+
+test('what is no board and no dose is told when it is pasted; a dose goes to the board', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await copyOfTonight(page)
+  await board(page, 'falls').click()
+  const paste = async (text: string) => {
+    await page.evaluate((value) => navigator.clipboard.writeText(value), text)
+    await page.keyboard.press('Control+v')
+  }
+  await paste('3x rest')
+  await expect(page.getByText(/“3x rest” is no dose: .+ \(character \d+\)/)).toBeVisible()
+  await paste('2x8 each side @2 rest 15')
+  await expect(board(page, 'falls')).toContainText('2 × 8 each side')
+  await kept(page)
+})
+
+test('the edge of a board is pulled by whole sets; something from the shelf is painted on one group', async ({
+  page,
+}) => {
+  await copyOfTonight(page)
+  const kicks = (await board(page, 'kicks').boundingBox())!
+  await page.mouse.move(kicks.x + 200, kicks.y + kicks.height)
+  await page.mouse.down()
+  await page.mouse.move(kicks.x + 200, kicks.y + kicks.height + 12, { steps: 3 })
+  await expect(page.getByText('Kicks on one count: 4 sets instead of 3')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  await expect(board(page, 'kicks')).toContainText('3 × 10')
+  await page.mouse.move(kicks.x + 200, kicks.y + kicks.height)
+  await page.mouse.down()
+  await page.mouse.move(kicks.x + 200, kicks.y + kicks.height - 11, { steps: 3 })
+  await page.mouse.up()
+  await expect(board(page, 'kicks')).toContainText('2 × 10')
+  await page.keyboard.press('/')
+  await page.keyboard.type('knee strike')
+  await page.keyboard.press('Tab')
+  await board(page, 'kicks').evaluate((element) => (element as HTMLElement).click())
+  await page.getByRole('button', { name: /^Knee strike to the pad/ }).focus()
+  await page.keyboard.press('3')
+  await expect(board(page, 'kicks')).toContainText('Knee strike to the pad')
+  await expect(board(page, 'kicks')).toContainText('Round kick, middle')
+  const hip = (await board(page, 'hip-throw').boundingBox())!
+  const item = page.getByRole('button', { name: /^Knee strike to the pad/ })
+  await item.dragTo(board(page, 'hip-throw'), { targetPosition: { x: 30, y: hip.height / 2 } })
+  await expect(board(page, 'hip-throw')).toContainText('Knee strike to the pad')
+  await kept(page)
+})
+
+test('a 75-minute class for four groups is composed from empty by keyboard alone', async ({ page }) => {
+  await blank(page)
+  const type = async (text: string) => page.keyboard.type(text)
+  const press = async (...keys: string[]) => {
+    for (const key of keys) await page.keyboard.press(key)
+  }
+  /** Finds on the shelf and places what is found first. */
+  const place = async (name: string) => {
+    await press('/')
+    await type(name)
+    await press('Tab', 'Enter')
+    await page.getByLabel('Find in the library').fill('')
+    await press('Escape')
+  }
+  /** A board of a phase with a name and a fixed time. */
+  const say = async (phase: string, title: string, dose: string) => {
+    await press('a')
+    await page.getByLabel('Phase').selectOption(phase)
+    await press('Escape', 'Enter')
+    await press('Control+a')
+    await type(title)
+    await press('Enter')
+    await page.getByLabel('In short').fill(dose)
+    await press('Enter', 'Escape')
+  }
+  await say('opening', 'Line up', '1:15')
+  await place('rope-walk run')
+  await page.getByLabel('In short').fill('5 rounds 0:40 off 0:10 setup 15')
+  await press('Enter', 'Escape')
+  await page.getByLabel('Phase').selectOption('warmup')
+  await press('Escape')
+  await place('hips and shoulders')
+  await place('side breakfall')
+  await press('w')
+  await place('front kick, rear leg')
+  // Cut by group: each rank its own technique on the one count.
+  await press('s', ']')
+  for (const [digit, name] of [
+    ['2', 'round kick, middle'],
+    ['3', 'side kick'],
+    ['4', 'turning back'],
+  ] as const) {
+    await press('/')
+    await type(name)
+    await press('Tab', digit)
+    await page.getByLabel('Find in the library').fill('')
+    await press('Escape')
+  }
+  const kicks = page.locator('[data-board]').filter({ hasText: 'Turning back kick' })
+  await expect(kicks).toContainText('Round kick, middle')
+  await expect(kicks).toContainText('Side kick, stepping')
+  await place('hip throw')
+  await place('rear-hand lapel')
+  await press('w')
+  await place('quay form')
+  await place('squat burst')
+  await press('w')
+  await place('last sash')
+  await say('cooldown', 'Long lunges, slow breath', '2 holds 0:50 each side')
+  await say('closing', 'Recap, bow out', '1:30')
+  // What the checks have to tell is mended by keyboard, too.
+  for (let n = 0; n < 12 && !(await tray(page).innerText()).includes('nothing to fix'); n++) {
+    await press('f')
+    await page.waitForTimeout(400)
+    if (
+      await tray(page)
+        .getByRole('button', { name: /^Do it/ })
+        .count()
+    )
+      await press('f')
+    else break
+  }
+  await expect(bar(page)).toContainText('of 75:00')
+  await expect(bar(page)).not.toContainText('over')
+  expect(await page.locator('[data-board]').count()).toBeGreaterThan(13)
+  expect(await tray(page).innerText()).not.toContain('stop')
+  await kept(page)
+})
+
+test('the visiting afternoon of 46 prints on one page, and its sheets on one each', async ({ page }) => {
+  await page.goto('/compose')
+  const row = page
+    .getByRole('listitem')
+    .filter({ hasText: /[Vv]isit/ })
+    .first()
+  await row.getByRole('link').click()
+  await expect(page.getByRole('listbox', { name: 'Boards' })).toBeVisible()
+  const heads = await page.locator('.group em').allInnerTexts()
+  expect(heads.reduce((sum, one) => sum + Number(one), 0)).toBe(46)
+  const id = page.url().split('/').at(-1) ?? ''
+  await page.goto(`/print/${id}`)
+  await page.waitForTimeout(1000)
+  const pages = async () =>
+    ((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [])
+      .length
+  expect(await pages()).toBe(1)
+  const card = page.getByRole('article')
+  await expect(card).toContainText('Care.')
+  expect(await card.evaluate((sheet) => sheet.scrollHeight <= sheet.clientHeight)).toBe(true)
+  // Read at arm’s length: ten points at least.
+  expect(await card.evaluate((sheet) => parseFloat(getComputedStyle(sheet).fontSize))).toBeGreaterThan(13.3)
+  await page.getByLabel('sheets for stations and helpers').check()
+  await page.waitForTimeout(1500)
+  const sheets = await page.getByRole('article').count()
+  expect(sheets).toBeGreaterThan(6)
+  expect(await pages()).toBe(sheets)
+  await expect(page.getByRole('article').nth(1)).toContainText('team 1')
+})
+
+test('the plan leaves as files, the sound with its length to the sample', async ({ page }) => {
+  await copyOfTonight(page)
+  const take = async (name: RegExp) => {
+    await page.getByRole('button', { name: 'Files and print' }).click()
+    const [download] = await Promise.all([
+      page.waitForEvent('download', { timeout: 60_000 }),
+      page.getByRole('menuitem', { name }).click(),
+    ])
+    return { name: download.suggestedFilename(), bytes: await readFile(await download.path()) }
+  }
+  const vtt = await take(/WebVTT/)
+  expect(vtt.name).toBe('a-copy-of-tonight.vtt')
+  expect(vtt.bytes.toString()).toContain('01:17:24.000 -->')
+  expect((await take(/Markdown/)).bytes.toString()).toContain('# A copy of tonight')
+  expect((await take(/CSV/)).bytes.toString()).toContain('3x10 each side @2 rest 20 setup 45')
+  expect((await take(/Calendar/)).bytes.toString()).toContain('SUMMARY:A copy of tonight')
+  const wav = await take(/Bells/)
+  // 77:24 and four seconds for the last bell, two bytes a sample, and the header.
+  expect(wav.bytes.length).toBe(44 + 2 * Math.round((77 * 60 + 24 + 4) * 22_050))
+})
+
+test('a plan file is read in: faults with their paths, unknown items into the library', async ({ page }) => {
+  await page.goto('/compose')
+  const read = (name: string, json: unknown) =>
+    page
+      .getByLabel('Plan file')
+      .setInputFiles({
+        name,
+        mimeType: 'application/json',
+        buffer: Buffer.from(typeof json === 'string' ? json : JSON.stringify(json)),
+      })
+  const plan = {
+    format: 'golden-lintel/plan',
+    version: 1,
+    title: 'From elsewhere',
+    lengthMin: 20,
+    groups: [{ id: 'all', name: 'All', ranks: [], headcount: 8 }],
+    blocks: [
+      {
+        id: 'b',
+        title: 'Spiral step',
+        phase: 'drill',
+        technique: 'spiral-step',
+        layer: 2,
+        dose: { kind: 'count', reps: 10 },
+      },
+    ],
+  }
+  await read('bad.json', '{')
+  await expect(page.getByRole('alert')).toContainText('bad.json is not JSON')
+  await read('bad.json', {
+    ...plan,
+    lengthMin: 3,
+    blocks: [{ ...plan.blocks[0], dose: { kind: 'count', reps: 0 } }],
+  })
+  await expect(page.getByRole('alert')).toContainText('lengthMin must be a whole number from 5 to 240')
+  await expect(page.getByRole('alert')).toContainText(
+    'blocks[0].dose.reps must be a whole number from 1 to 999',
+  )
+  await read('good.json', plan)
+  await expect(page.getByRole('alert')).toContainText(
+    'works 1 item that the library does not have: Spiral step',
+  )
+  await page.getByRole('button', { name: 'Put them into the library and keep the plan' }).click()
+  await expect(page.getByLabel('Name of the plan')).toHaveValue('From elsewhere')
+  await page.goto('/curriculum/spiral-step')
+  await expect(page.getByLabel('Layer 2', { exact: true })).toHaveValue('Layer 2')
+})
+
+test('plans are found by their boards and laid side by side; an old version comes back', async ({ page }) => {
+  const id = await copyOfTonight(page)
+  await page.getByLabel('Name of the plan').fill('Renamed')
+  await page.getByLabel('Name of the plan').press('Enter')
+  await kept(page)
+  await page.getByRole('button', { name: 'Files and print' }).click()
+  await page.getByRole('menuitem', { name: /Versions/ }).click()
+  await page.getByRole('button', { name: 'Back to version 1' }).click()
+  await expect(page.getByLabel('Name of the plan')).toHaveValue('A copy of tonight')
+  await kept(page)
+  await page.goto('/compose')
+  await page.getByLabel('Find a plan').fill('wrist turn-out')
+  const found = page.getByRole('listitem').filter({ hasText: 'A copy of tonight' }).first()
+  await expect(found).toBeVisible()
+  await page.getByLabel('Find a plan').fill('unheardof')
+  await expect(page.getByText('No plan speaks of “unheardof”.')).toBeVisible()
+  await page.goto(`/compose/compare?a=${id}`)
+  await page.getByLabel('The second plan').selectOption({ index: 3 })
+  await expect(page.getByRole('region', { name: 'What the time goes to' })).toContainText('Throws')
+  await expect(page.getByRole('region', { name: 'First plan' })).toContainText('2:24 over')
+})
+
+test('the shelf tells what is due and why, is narrowed, and gives boards of past classes', async ({
+  page,
+}) => {
+  await copyOfTonight(page)
+  await page.getByRole('tab', { name: 'Due' }).click()
+  const due = page.getByRole('tabpanel').getByRole('button', { name: /days ago|never drilled/ })
+  await expect(due.first()).toBeVisible()
+  await page.getByRole('button', { name: 'Plum', exact: true }).click()
+  await expect(page.getByText('For Plum, most due first')).toBeVisible()
+  await page.getByRole('tab', { name: 'Library' }).click()
+  await page.getByRole('button', { name: 'Narrow it' }).click()
+  await page.getByLabel('For the group').selectOption({ label: 'for Plum' })
+  await page.getByLabel('Rank status').selectOption('new')
+  await page.getByLabel('Worked').selectOption('partner')
+  const names = page.locator('.shelf .place .name')
+  await expect(names.first()).toBeVisible()
+  expect(await names.count()).toBeLessThan(30)
+  await page.getByRole('tab', { name: 'Past' }).click()
+  await page.getByLabel('Find a past class').fill('drilled')
+  await page
+    .getByRole('tabpanel')
+    .getByRole('button', { name: /drilled/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: /^Take Each rank its own/ }).click()
+  expect(await order(page)).toContain('each-rank-its-own-on-one-count')
+  await kept(page)
+})
+
+test('the frame, the print and the comparison have no serious findings of axe', async ({ page }) => {
+  const id = await copyOfTonight(page)
+  const serious = async () =>
+    (
+      await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
+    ).violations
+      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      .map(({ id: rule, nodes }) => `${rule}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)
+  await page.keyboard.press('f')
+  await expect(tray(page).getByRole('button', { name: /^Do it/ })).toBeVisible()
+  expect(await serious()).toEqual([])
+  await page.getByRole('tab', { name: 'Due' }).click()
+  await page.keyboard.press('Control+a')
+  expect(await serious()).toEqual([])
+  await page.goto(`/print/${id}`)
+  await page.getByRole('article').first().waitFor()
+  expect(await serious()).toEqual([])
+  await page.goto(`/compose/compare?a=${id}&b=${id}`)
+  await page.getByRole('region', { name: 'What the time goes to' }).waitFor()
+  expect(await serious()).toEqual([])
+})
+
+for (const groups of [1, 8])
+  test(`${groups} groups with long names and short boards stay in view`, async ({ page }) => {
+    const id = await page.evaluate(async (count) => {
+      const plan = {
+        format: 'golden-lintel/plan',
+        version: 1,
+        title: 'A name as long as the winter evening on which somebody thought of it and wrote it down',
+        lengthMin: 45,
+        groups: Array.from({ length: count }, (_, g) => ({
+          id: `g${g}`,
+          name: `Group of the long name number ${g + 1}`,
+          ranks: [],
+          headcount: 40,
+        })),
+        blocks: Array.from({ length: 12 }, (_, b) => ({
+          id: `b${b}`,
+          title: `A short board with a title that is far too long for its height, the ${b + 1}th`,
+          phase: 'drill',
+          mode: b % 3 ? 'together' : 'oneCount',
+          dose: { kind: 'count', reps: 1 },
+          ...(b % 3
+            ? {}
+            : {
+                tracks: Array.from({ length: count }, (_, g) => ({
+                  groups: [`g${g}`],
+                  technique: 'front-kick',
+                })),
+              }),
+        })),
+      }
+      const answer = await fetch('/api/plans', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ plan }),
+      })
+      return ((await answer.json()) as { id: string }).id
+    }, groups)
+    await page.goto(`/compose/${id}`)
+    await expect(page.locator('[data-board]')).toHaveCount(12)
+    const wide = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    )
+    expect(wide).toBe(0)
+    // Every board can be read: at least a line high, and none over the next.
+    const boxes = await page
+      .locator('[data-board]')
+      .evaluateAll((all) =>
+        all.map((one) => one.getBoundingClientRect()).map(({ top, bottom }) => [top, bottom]),
+      )
+    boxes.forEach(([top = 0, bottom = 0], n) => {
+      expect(bottom - top).toBeGreaterThanOrEqual(24)
+      expect(boxes[n + 1]?.[0] ?? Infinity).toBeGreaterThanOrEqual(bottom)
+    })
+    await expect(page.getByRole('button', { name: /Go to floor/ })).toBeInViewport()
+  })
