@@ -36,9 +36,14 @@ async function takeAll(browser: Browser, url: string): Promise<void> {
   await openTonight(page)
   await page.locator('[data-board="kicks"]').click()
   await shot(page, 'compose')
+  await page.keyboard.press('f')
+  await page.getByRole('button', { name: /^Do it/ }).waitFor()
+  await shot(page, 'compose-mended')
+  await page.keyboard.press('Escape')
   await page.locator('[data-board="bow-out"]').click()
   await page.locator('[data-board="forms"]').click()
   await shot(page, 'compose-turns')
+  await takeCard(page)
   await page.goto('/people')
   await page.locator('[data-student]').first().waitFor()
   await goToFirstBow(page)
@@ -73,6 +78,15 @@ async function takeAll(browser: Browser, url: string): Promise<void> {
   await page.goto('/')
   await page.getByTestId('verdict').waitFor()
   await shot(page, 'today-phone')
+}
+
+/** The class on paper. */
+async function takeCard(page: Page): Promise<void> {
+  await page.goto(`/print/${page.url().split('/').at(-1)}`)
+  await page.getByText('Care.').waitFor()
+  await page.setViewportSize({ width: 900, height: 1220 })
+  await shot(page, 'session-card')
+  await page.setViewportSize(DESK)
 }
 
 /** What the club knows and how it is set. */

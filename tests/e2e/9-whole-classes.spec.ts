@@ -257,7 +257,7 @@ test('a 75-minute class for four groups is composed from empty by keyboard alone
   }
   await expect(bar(page)).toContainText('of 75:00')
   await expect(bar(page)).not.toContainText('over')
-  expect(await page.locator('[data-board]').count()).toBeGreaterThan(13)
+  expect(await page.locator('[data-board]').count()).toBeGreaterThan(14)
   expect(await tray(page).innerText()).not.toContain('stop')
   await kept(page)
 })
@@ -316,13 +316,11 @@ test('the plan leaves as files, the sound with its length to the sample', async 
 test('a plan file is read in: faults with their paths, unknown items into the library', async ({ page }) => {
   await page.goto('/compose')
   const read = (name: string, json: unknown) =>
-    page
-      .getByLabel('Plan file')
-      .setInputFiles({
-        name,
-        mimeType: 'application/json',
-        buffer: Buffer.from(typeof json === 'string' ? json : JSON.stringify(json)),
-      })
+    page.getByLabel('Plan file').setInputFiles({
+      name,
+      mimeType: 'application/json',
+      buffer: Buffer.from(typeof json === 'string' ? json : JSON.stringify(json)),
+    })
   const plan = {
     format: 'golden-lintel/plan',
     version: 1,

@@ -30,8 +30,12 @@ function tell(at: number, message: string) {
   wrong.value = `Character ${at + 1}: ${message}.`
   field.value?.setSelectionRange(at, typed.value.length)
 }
-function putBack() {
-  typed.value = writeShorthand(props.dose)
+/** Escape puts back what stood here; with nothing to put back it leaves the field. */
+function leave(event: KeyboardEvent) {
+  const stood = writeShorthand(props.dose)
+  if (typed.value === stood && !wrong.value) return
+  event.stopPropagation()
+  typed.value = stood
   wrong.value = ''
 }
 </script>
@@ -49,7 +53,7 @@ function putBack() {
       :aria-invalid="wrong !== '' || undefined"
       :aria-describedby="wrong ? `${id}-wrong` : undefined"
       @keydown.enter.prevent="take"
-      @keydown.esc.stop="putBack"
+      @keydown.esc="leave"
       @change="take"
     />
     <p v-if="wrong" :id="`${id}-wrong`" class="text-13 col-span-2 text-brick-deep" role="alert">

@@ -19,6 +19,12 @@ const props = defineProps<{
   heading?: string | undefined
 }>()
 const emit = defineEmits<{ choose: [event?: MouseEvent]; pull: [event: PointerEvent] }>()
+/** A press of the pointer focuses before it clicks, and only the click knows of Shift and Ctrl. */
+const byPointer = ref(false)
+function clicked(event: MouseEvent) {
+  byPointer.value = false
+  emit('choose', event)
+}
 const library = useLibraryStore()
 
 const block = computed(() => props.board.block)
@@ -77,8 +83,9 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
     :aria-label="label"
     :aria-selected="selected || marked"
     :tabindex="selected ? 0 : -1"
-    @click="emit('choose', $event)"
-    @focus="emit('choose')"
+    @pointerdown="byPointer = true"
+    @click="clicked"
+    @focus="byPointer || emit('choose')"
   >
     <span v-if="heading" class="heading">{{ heading }}</span>
     <div v-if="block.phase === 'water'" class="channel">

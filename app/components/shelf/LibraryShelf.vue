@@ -40,6 +40,8 @@ const sections = computed(() => {
     .find(find.value)
     .flatMap((id) => library.items.get(id) ?? [])
     .filter((item) => passes(item, filter.value, standing))
+  // What was asked for by name stands in the order in which it was meant.
+  if (find.value.trim()) return found.length ? [{ name: 'Found', items: found }] : []
   return Object.entries(CATEGORIES)
     .map(([id, { name }]) => ({ name, items: found.filter(({ category }) => category === id) }))
     .filter(({ items }) => items.length > 0)

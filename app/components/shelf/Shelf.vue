@@ -82,7 +82,7 @@ const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
   padding-right: 10px;
 }
 .tabs button {
-  flex: 1;
+  flex: 1 1 auto;
   height: 30px;
   border-bottom: 1px solid var(--color-straw);
   font: 560 15px/20px var(--font-serif);

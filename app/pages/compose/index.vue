@@ -124,7 +124,7 @@ async function blank() {
         <li v-for="plan in rows" :key="plan.id" class="row">
           <input
             type="checkbox"
-            class="size-5"
+            class="size-5 accent-umber"
             :checked="chosen.includes(plan.id)"
             :aria-label="`Compare ${plan.title}`"
             @change="choose(plan.id)"
