@@ -184,10 +184,10 @@ interface Shortening {
 
 /**
  * Offers every multiple of five at once: of the places the rest may begin at, all in one residue class, the best is kept at
- * the head of a window that slides along with the time left.
+ * the head of a queue that slides along with the time left.
  */
 function shorten(stage: Stage, after: Stage, s: Shortening, residue: number): void {
-  const window: number[] = []
+  const places: number[] = []
   let head = 0
   const worth = (at: number) => after.value[at]! - s.weight * at
   const isBetter = (a: number, b: number) => {
@@ -198,10 +198,10 @@ function shorten(stage: Stage, after: Stage, s: Shortening, residue: number): vo
   }
   for (let now = s.gap + s.first + residue; now <= s.left; now += STEP_SEC) {
     const entering = now - s.gap - s.first
-    while (window.length > head && isBetter(entering, window[window.length - 1]!)) window.pop()
-    window.push(entering)
-    while (window[head]! < now - s.gap - s.last) head++
-    const at = window[head]!
+    while (places.length > head && isBetter(entering, places[places.length - 1]!)) places.pop()
+    places.push(entering)
+    while (places[head]! < now - s.gap - s.last) head++
+    const at = places[head]!
     const kept = now - s.gap - at
     stage.offer(
       now,

@@ -8,7 +8,7 @@ import { layPlan } from '~~/core'
 import type { ListedPlan, SavedPlan } from '~~/server/services/plans'
 import { shortDay } from '~/domain/days'
 
-/** Classes that were: any board can be taken out of an old plan. */
+/** Classes that were: each board of an old plan can be taken over. */
 const store = usePlanStore()
 const list = shallowRef<ListedPlan[]>()
 const opened = ref('')
