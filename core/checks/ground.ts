@@ -1,6 +1,7 @@
+import { loadCurve, type LoadPoint } from '../balance/load'
 import type { Item, Region } from '../curriculum/item'
 import { spokenName } from '../curriculum/item'
-import { standingOf, type Standing } from '../curriculum/syllabus'
+import type { Standing } from '../curriculum/syllabus'
 import type { Lane } from '../plan/modes/mode'
 import { PHASES } from '../plan/phases'
 import type { Block, Group, Plan } from '../plan/schema'
@@ -8,6 +9,7 @@ import type { Span } from '../plan/spans'
 import { clockAt, minutes } from '../plan/time-text'
 import type { PlacedBlock, Timeline } from '../plan/timeline'
 import type { ClubFacts, Expected } from './club-facts'
+import { ClubIndex } from './club-index'
 
 /** A stretch of work or holding with a technique, at its place in the class. */
 export interface Piece {
@@ -21,9 +23,20 @@ export interface Piece {
   item: Item | undefined
 }
 
+/** An item at a layer as it is worked in one lane of a block, over all its pieces; holding with a task left out. */
+export interface Work {
+  technique: string
+  layer: number
+  item: Item | undefined
+  ms: number
+  /** When it ends for the last time, in ms from the start of the class. */
+  end: number
+}
+
 /** What one lane of a block holds. Groups that do the same share it. */
 export interface LaneFacts {
   pieces: Piece[]
+  works: Work[]
   workMs: number
   talkMs: number
   idleMs: number
@@ -48,9 +61,20 @@ export interface GroupFacts {
   students: Expected[]
   /** The youngest age known in it. */
   youngest: number | undefined
+  /** Its ranks that the ladder knows, lowest first. */
+  ranks: readonly string[]
+  heads: number
 }
 
-const NO_LANE: LaneFacts = { pieces: [], workMs: 0, talkMs: 0, idleMs: 0, longestTalkMs: 0, longestIdleMs: 0 }
+const NO_LANE: LaneFacts = {
+  pieces: [],
+  works: [],
+  workMs: 0,
+  talkMs: 0,
+  idleMs: 0,
+  longestTalkMs: 0,
+  longestIdleMs: 0,
+}
 
 /**
  * What all checks look at, worked out once for a plan: every block's lanes with their work by item, and each group with who is
@@ -60,7 +84,11 @@ export class Ground {
   readonly blocks: BlockFacts[]
   readonly groups: GroupFacts[]
   readonly limits: ClubFacts['settings']['limits']
-  private readonly standings = new Map<string, Standing>()
+  readonly index: ClubIndex
+  /** How many are expected in all. */
+  readonly everyone: number
+  private readonly heads: ReadonlyMap<string, number>
+  private curve: LoadPoint[] | undefined
 
   constructor(
     readonly plan: Plan,
@@ -68,11 +96,21 @@ export class Ground {
     readonly club: ClubFacts,
   ) {
     this.limits = club.settings.limits
+    this.index = ClubIndex.of(club)
+    this.heads = new Map(plan.groups.map(({ id, headcount }) => [id, headcount]))
+    this.everyone = plan.groups.reduce((sum, { headcount }) => sum + headcount, 0)
     this.blocks = timeline.blocks.map((placed, index) => this.blockFacts(placed, index))
     this.groups = plan.groups.map((group, index) => {
       const students = club.students.filter((student) => this.groupFor(student) === group.id)
       const ages = students.flatMap(({ age }) => age ?? [])
-      return { group, index, students, youngest: ages.length ? Math.min(...ages) : undefined }
+      return {
+        group,
+        index,
+        students,
+        youngest: ages.length ? Math.min(...ages) : undefined,
+        ranks: this.index.ranksAmong(group.ranks),
+        heads: group.headcount,
+      }
     })
   }
 
@@ -98,7 +136,7 @@ export class Ground {
   }
 
   private laneFacts(lane: Lane, blockAt: number): LaneFacts {
-    const facts: LaneFacts = { ...NO_LANE, pieces: [] }
+    const facts: LaneFacts = { ...NO_LANE, pieces: [], works: [] }
     let talk = 0
     let idle = 0
     for (const { at, spans, technique, layer } of lane)
@@ -112,15 +150,17 @@ export class Ground {
         else if (cls === 'work') facts.workMs += ms
         if (talk > facts.longestTalkMs) facts.longestTalkMs = talk
         if (idle > facts.longestIdleMs) facts.longestIdleMs = idle
-        if (technique !== undefined && (cls === 'work' || cls === 'holding'))
-          facts.pieces.push({
-            at: blockAt + at + span.at,
-            ms,
-            span,
-            technique,
-            layer: span.layer ?? layer,
-            item: this.club.items.get(technique),
-          })
+        if (technique === undefined || (cls !== 'work' && cls !== 'holding')) continue
+        const own = span.layer ?? layer
+        const item = this.club.items.get(technique)
+        facts.pieces.push({ at: blockAt + at + span.at, ms, span, technique, layer: own, item })
+        if (cls !== 'work') continue
+        const known = facts.works.find((work) => work.technique === technique && work.layer === own)
+        const end = blockAt + at + span.at + ms
+        if (known) {
+          known.ms += ms
+          known.end = end
+        } else facts.works.push({ technique, layer: own, item, ms, end })
       }
     return facts
   }
@@ -135,32 +175,34 @@ export class Ground {
     for (const block of this.blocks) for (const piece of this.lane(block, group).pieces) yield [block, piece]
   }
 
+  /** What a group works, block by block: each item at a layer once a block. */
+  *worksOf(group: GroupFacts): Generator<readonly [BlockFacts, Work]> {
+    for (const block of this.blocks) for (const work of this.lane(block, group).works) yield [block, work]
+  }
+
+  /** How many are in some groups. */
+  headsOf(groups: readonly string[]): number {
+    let heads = 0
+    for (const id of groups) heads += this.heads.get(id) ?? 0
+    return heads
+  }
+
   name(technique: string): string {
     const item = this.club.items.get(technique)
     return item ? spokenName(item) : technique
-  }
-
-  /** Where an item stands for a rank (page 5). */
-  standing(item: string, rank: string): Standing {
-    const key = `${rank} ${item}`
-    let standing = this.standings.get(key)
-    if (!standing)
-      this.standings.set(key, (standing = standingOf(item, rank, this.club.ladder, this.club.syllabus)))
-    return standing
-  }
-
-  /** The ranks of a group that the ladder knows, lowest first. */
-  ranksOf({ group }: GroupFacts): string[] {
-    return this.club.ladder.ranks.map(({ id }) => id).filter((id) => group.ranks.includes(id))
   }
 
   /**
    * Where an item stands for a group of several ranks: for the rank that is nearest to it, so that what is current for the
    * seniors of a group is not new to the group.
    */
-  standingFor(item: string, group: GroupFacts): Standing {
-    const all = this.ranksOf(group).map((rank) => this.standing(item, rank))
-    return (['current', 'review', 'new', 'ahead'] as const).find((one) => all.includes(one)) ?? 'none'
+  standingFor(item: string, { ranks }: GroupFacts): Standing {
+    return this.index.nearestStanding(item, ranks)
+  }
+
+  /** The load curve over the class (page 3). */
+  get load(): readonly LoadPoint[] {
+    return (this.curve ??= loadCurve(this.timeline, this.groups.length))
   }
 
   /** A moment as it is said: by the clock where the class has one. */

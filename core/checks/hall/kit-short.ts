@@ -17,10 +17,9 @@ function addNeed(need: Need, item: Item | undefined, heads: number): void {
 
 /** What is used at the same time, for each moment of a block that differs from the others. */
 function needs(block: Block, ground: Ground): Need[] {
-  const headsOf = (ids: readonly string[]) =>
-    ground.plan.groups.filter(({ id }) => ids.includes(id)).reduce((sum, { headcount }) => sum + headcount, 0)
+  const headsOf = (ids: readonly string[]) => ground.headsOf(ids)
   const item = (id: string | undefined) => (id === undefined ? undefined : ground.club.items.get(id))
-  const everyone = headsOf(ground.plan.groups.map(({ id }) => id))
+  const { everyone } = ground
   const need: Need = new Map()
   switch (block.mode) {
     case 'together':

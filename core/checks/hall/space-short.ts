@@ -21,11 +21,10 @@ function floorOf(item: Item | undefined, heads: number): Floor | undefined {
 type Worked = [item: Item | undefined, heads: number][]
 
 /** What is worked at the same time, for each moment of a block that differs from the others. */
-function moments(block: Block, { plan, club }: Ground): Worked[] {
-  const item = (id: string | undefined) => (id === undefined ? undefined : club.items.get(id))
-  const headsOf = (ids: readonly string[]) =>
-    plan.groups.filter(({ id }) => ids.includes(id)).reduce((sum, { headcount }) => sum + headcount, 0)
-  const everyone = plan.groups.reduce((sum, { headcount }) => sum + headcount, 0)
+function moments(block: Block, ground: Ground): Worked[] {
+  const item = (id: string | undefined) => (id === undefined ? undefined : ground.club.items.get(id))
+  const headsOf = (ids: readonly string[]) => ground.headsOf(ids)
+  const { everyone } = ground
   const tracks = block.tracks ?? []
   switch (block.mode) {
     case 'together':

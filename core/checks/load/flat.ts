@@ -1,4 +1,3 @@
-import { loadCurve } from '../../balance/load'
 import { telling, type Check } from '../check'
 
 const tell = telling('load.flat', 'hint')
@@ -9,9 +8,9 @@ const WORTH_MS = 30 * 60_000
 /** No peak at all in a class of half an hour or more. */
 export const loadFlat: Check = {
   code: 'load.flat',
-  find({ timeline, groups }) {
+  find({ timeline, load }) {
     if (timeline.totalMs < WORTH_MS) return []
-    const top = Math.max(...loadCurve(timeline, groups.length).map(({ intensity }) => intensity))
+    const top = Math.max(...load.map(({ intensity }) => intensity))
     return top >= PEAK
       ? []
       : [

@@ -1,4 +1,3 @@
-import { loadCurve } from '../../balance/load'
 import { minutes } from '../../plan/time-text'
 import { moveBlock } from '../../plan/edit'
 import { telling, type Check, type Finding } from '../check'
@@ -12,10 +11,9 @@ export const loadPeak: Check = {
   code: 'load.peak',
   find(ground) {
     const findings: Finding[] = []
-    const curve = loadCurve(ground.timeline, ground.groups.length)
     let from: number | undefined
     let longest: [number, number] = [0, 0]
-    for (const { at, intensity } of curve) {
+    for (const { at, intensity } of ground.load) {
       if (intensity < HARD - 1e-9) {
         from = undefined
         continue

@@ -14,11 +14,10 @@ export const rankAhead: Check = {
     if (ahead === 'allow') return []
     const found = new Map<string, { blocks: Set<string>; groups: Set<string> }>()
     for (const group of ground.groups) {
-      const ranks = ground.ranksOf(group)
-      for (const [{ block }, { technique }] of ground.piecesOf(group)) {
+      for (const [{ block }, { technique }] of ground.worksOf(group)) {
         const isAhead =
           ahead === 'forbid'
-            ? ranks.some((rank) => ground.standing(technique, rank) === 'ahead')
+            ? group.ranks.some((rank) => ground.index.standing(technique, rank) === 'ahead')
             : ground.standingFor(technique, group) === 'ahead'
         if (!isAhead) continue
         const about = found.get(technique) ?? { blocks: new Set(), groups: new Set() }

@@ -14,7 +14,7 @@ export const rankNew: Check = {
     return ground.groups.flatMap((group): Finding[] => {
       const worked = new Map<string, Set<string>>()
       let workMs = 0
-      for (const [{ block }, { technique, ms }] of ground.piecesOf(group)) {
+      for (const [{ block }, { technique, ms }] of ground.worksOf(group)) {
         workMs += ms
         worked.set(technique, (worked.get(technique) ?? new Set()).add(block.id))
       }

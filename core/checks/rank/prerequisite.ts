@@ -3,16 +3,9 @@ import { boardFor } from '../../curriculum/boards'
 import { insertBlock } from '../../plan/edit'
 import { telling, type Check, type Finding } from '../check'
 import type { Expected } from '../club-facts'
-import { listed, type Ground, type Piece } from '../ground'
+import { listed, type Ground } from '../ground'
 
 const tell = telling('prereq.missing', 'warn')
-
-/** What a piece of work stands on: what its item asks for from that layer on, and the layer below. */
-function needsOf({ item, layer }: Piece): Prerequisite[] {
-  if (!item) return []
-  const below = layer > 1 ? [{ item: item.id, layer: layer - 1, from: layer }] : []
-  return [...below, ...item.prerequisites.filter(({ from }) => from <= layer)]
-}
 
 /**
  * Whether a student has something behind them: the ledger says so, or their rank does, because a lower one is asked for it. A
@@ -23,20 +16,7 @@ function knows(student: Expected, need: Prerequisite, attested: Attested): boole
   return (attested.get(student.rank)?.get(need.item) ?? 0) >= need.layer
 }
 
-/** By rank, the layer of each item that the ranks below it are asked for. */
 type Attested = ReadonlyMap<string, ReadonlyMap<string, number>>
-
-function attestedBy({ club: { ladder, syllabus } }: Ground): Attested {
-  const below = new Map<string, number>()
-  return new Map(
-    ladder.ranks.map(({ id }) => {
-      const known = new Map(below)
-      for (const { rank, item, layer } of syllabus)
-        if (rank === id) below.set(item, Math.max(below.get(item) ?? 0, layer))
-      return [id, known]
-    }),
-  )
-}
 
 /** One thing that is missing: what needs it, for which groups, and how many are without it. */
 interface Missing {
@@ -47,21 +27,24 @@ interface Missing {
 }
 
 function missing(ground: Ground): Missing[] {
-  const attested = attestedBy(ground)
+  const attested = ground.index.attestedBy
   const found = new Map<string, Missing>()
   for (const group of ground.groups) {
     const of = group.students.length
     if (of === 0) continue
     const today = new Map<string, number>()
-    const without = new Map<string, number>()
-    for (const [{ block }, piece] of ground.piecesOf(group)) {
-      for (const need of needsOf(piece)) {
+    const without = new Map<Prerequisite, number>()
+    for (const [{ block }, piece] of ground.worksOf(group)) {
+      if (!piece.item) continue
+      for (const need of ground.index.needsOf(piece.item, piece.layer)) {
         if ((today.get(need.item) ?? 0) >= need.layer) continue
-        const key = `${need.item} ${need.layer}`
-        const lacking =
-          without.get(key) ?? group.students.filter((student) => !knows(student, need, attested)).length
-        without.set(key, lacking)
+        let lacking = without.get(need)
+        if (lacking === undefined) {
+          lacking = group.students.filter((student) => !knows(student, need, attested)).length
+          without.set(need, lacking)
+        }
         if ((of - lacking) * 100 >= of * ground.limits.knownShare) continue
+        const key = `${need.item} ${need.layer}`
         const one = found.get(key) ?? { need, blocks: new Set(), builds: new Set(), groups: new Map() }
         found.set(key, one)
         one.blocks.add(block.id)

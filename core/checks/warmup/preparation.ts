@@ -1,5 +1,5 @@
-import { REGIONS, type Region } from '../../curriculum/item'
-import { demandOf, type BlockFacts, type Ground, type GroupFacts } from '../ground'
+import type { Region } from '../../curriculum/item'
+import { type BlockFacts, type Ground, type GroupFacts } from '../ground'
 
 /** Units of readiness that a demand asks for (page 3, Preparation). */
 export const UNITS_FOR = [0, 0, 1, 2] as const
@@ -30,12 +30,12 @@ export function unreadyRegions(ground: Ground): Unready[] {
     const units = new Map<Region, number>()
     const lastWork = new Map<Region, number>()
     for (const block of ground.blocks) {
-      const { pieces } = ground.lane(block, group)
+      const { works } = ground.lane(block, group)
       const demand = new Map<Region, number>()
-      for (const { item } of pieces)
+      for (const { item } of works)
         if (item)
-          for (const region of REGIONS)
-            if (demandOf(item, region) > (demand.get(region) ?? 1)) demand.set(region, demandOf(item, region))
+          for (const [region, asked] of ground.index.loadOf(item).asks)
+            if (asked > (demand.get(region) ?? 1)) demand.set(region, asked)
       for (const [region, asked] of demand) {
         const needs = UNITS_FOR[asked as 2 | 3]
         const unfaded = units.get(region) ?? 0
@@ -44,13 +44,11 @@ export function unreadyRegions(ground: Ground): Unready[] {
         if (has < needs)
           found.push({ block, group, region, demand: asked, has, unfaded, lastWork: last, needs })
       }
-      for (const { item, at, ms, span } of pieces) {
-        if (!item || span.kind === 'holding') continue
-        for (const region of REGIONS) {
-          const rate = item.prepares[region] ?? 0
-          if (rate > 0) units.set(region, (units.get(region) ?? 0) + (rate * ms) / 60_000)
-          if (rate > 0 || demandOf(item, region) > 0) lastWork.set(region, at + ms)
-        }
+      for (const { item, ms, end } of works) {
+        if (!item) continue
+        const { gives, works: worked } = ground.index.loadOf(item)
+        for (const [region, rate] of gives) units.set(region, (units.get(region) ?? 0) + (rate * ms) / 60_000)
+        for (const region of worked) lastWork.set(region, end)
       }
     }
   }

@@ -11,10 +11,10 @@ export const headContact: Check = {
     return ground.groups.flatMap((group): Finding[] => {
       const blocks = new Set<string>()
       let ms = 0
-      for (const [{ block }, piece] of ground.piecesOf(group)) {
-        if (!piece.item?.headContact || piece.span.kind === 'holding') continue
+      for (const [{ block }, work] of ground.worksOf(group)) {
+        if (!work.item?.headContact) continue
         blocks.add(block.id)
-        ms += piece.ms
+        ms += work.ms
       }
       if (ms === 0) return []
       const about = { blocks: [...blocks], groups: [group.group.id] }

@@ -17,7 +17,7 @@ export const studentNote: Check = {
         const { regions, falls, contact } = regionsInNote(note)
         const blocks = new Map<string, string>()
         let forbidden = false
-        for (const [{ block }, { item }] of ground.piecesOf(group)) {
+        for (const [{ block }, { item }] of ground.worksOf(group)) {
           if (!item || blocks.has(block.id)) continue
           const isForbidden =
             (falls &&

@@ -1,0 +1,109 @@
+import { REGIONS, type Item, type Prerequisite, type Region } from '../curriculum/item'
+import { standingOf, type Standing } from '../curriculum/syllabus'
+import type { ClubFacts } from './club-facts'
+
+/** What an item asks of the body beyond the least, and what it prepares, as short lists. */
+export interface ItemLoad {
+  /** Regions it loads at 2 or 3. */
+  asks: readonly (readonly [Region, number])[]
+  /** Units a minute. */
+  gives: readonly (readonly [Region, number])[]
+  /** Regions that work at all while it is done. */
+  works: readonly Region[]
+}
+
+const NEAREST_FIRST = ['current', 'review', 'new', 'ahead'] as const
+
+/**
+ * What follows from a club alone. It stays the same while a plan is edited, so it is worked out once for a club and kept with it.
+ */
+export class ClubIndex {
+  private static readonly known = new WeakMap<ClubFacts, ClubIndex>()
+  private readonly standings = new Map<string, Map<string, Standing>>()
+  private readonly loads = new WeakMap<Item, ItemLoad>()
+  private readonly needs = new WeakMap<Item, (readonly Prerequisite[])[]>()
+  private readonly ranks = new Map<string, readonly string[]>()
+  private readonly nearest = new WeakMap<readonly string[], Map<string, Standing>>()
+  private attested: ReadonlyMap<string, ReadonlyMap<string, number>> | undefined
+
+  private constructor(private readonly club: ClubFacts) {}
+
+  static of(club: ClubFacts): ClubIndex {
+    let index = this.known.get(club)
+    if (!index) this.known.set(club, (index = new ClubIndex(club)))
+    return index
+  }
+
+  /** Where an item stands for a rank (page 5). */
+  standing(item: string, rank: string): Standing {
+    let ofRank = this.standings.get(rank)
+    if (!ofRank) this.standings.set(rank, (ofRank = new Map()))
+    let standing = ofRank.get(item)
+    if (!standing) ofRank.set(item, (standing = standingOf(item, rank, this.club.ladder, this.club.syllabus)))
+    return standing
+  }
+
+  /** Of some ranks those that the ladder knows, lowest first; the same list for the same ranks. */
+  ranksAmong(ids: readonly string[]): readonly string[] {
+    const key = ids.join(' ')
+    let ranks = this.ranks.get(key)
+    if (!ranks)
+      this.ranks.set(
+        key,
+        (ranks = this.club.ladder.ranks.map(({ id }) => id).filter((id) => ids.includes(id))),
+      )
+    return ranks
+  }
+
+  /** Where an item stands for the rank among some that is nearest to it. `ranks` is a list of `ranksAmong`. */
+  nearestStanding(item: string, ranks: readonly string[]): Standing {
+    let known = this.nearest.get(ranks)
+    if (!known) this.nearest.set(ranks, (known = new Map()))
+    let standing = known.get(item)
+    if (!standing) {
+      const all = ranks.map((rank) => this.standing(item, rank))
+      standing = NEAREST_FIRST.find((one) => all.includes(one)) ?? 'none'
+      known.set(item, standing)
+    }
+    return standing
+  }
+
+  /** By rank, the layer of each item that the ranks below it are asked for. */
+  get attestedBy(): ReadonlyMap<string, ReadonlyMap<string, number>> {
+    if (this.attested) return this.attested
+    const below = new Map<string, number>()
+    const byRank = new Map<string, ReadonlyMap<string, number>>()
+    for (const { id } of this.club.ladder.ranks) {
+      byRank.set(id, new Map(below))
+      for (const { rank, item, layer } of this.club.syllabus)
+        if (rank === id) below.set(item, Math.max(below.get(item) ?? 0, layer))
+    }
+    return (this.attested = byRank)
+  }
+
+  /** What an item at a layer stands on: what it asks for from that layer on, and the layer below. */
+  needsOf(item: Item, layer: number): readonly Prerequisite[] {
+    let byLayer = this.needs.get(item)
+    if (!byLayer) this.needs.set(item, (byLayer = []))
+    return (byLayer[layer] ??= [
+      ...(layer > 1 ? [{ item: item.id, layer: layer - 1, from: layer }] : []),
+      ...item.prerequisites.filter(({ from }) => from <= layer),
+    ])
+  }
+
+  loadOf(item: Item): ItemLoad {
+    let load = this.loads.get(item)
+    if (!load) {
+      const figures = (of: Partial<Record<Region, number | undefined>>, least: number) =>
+        REGIONS.flatMap((region) =>
+          (of[region] ?? 0) >= least && of[region] ? [[region, of[region]] as const] : [],
+        )
+      const [asks, gives] = [figures(item.demand, 2), figures(item.prepares, 0)]
+      const works = REGIONS.filter(
+        (region) => (item.demand[region] ?? 0) > 0 || (item.prepares[region] ?? 0) > 0,
+      )
+      this.loads.set(item, (load = { asks, gives, works }))
+    }
+    return load
+  }
+}
