@@ -1,6 +1,6 @@
-import { checkPlan, fixFor, isMendable, type Finding, type Fix } from '~~/core/checks'
+import { checkPlan, fixFor, isMendable, type Checked, type Finding, type Fix } from '~~/core/checks'
 import { coverFix, coverModel } from '~~/core/checks/cover'
-import { layPlan } from '~~/core'
+import { layPlan, type Plan } from '~~/core'
 
 /** A fix that is being looked at: what it would do, and what would be left to tell afterwards. */
 export interface Preview extends Fix {
@@ -24,9 +24,25 @@ export const useChecksStore = defineStore('checks', () => {
   /** Boards of the finding that is pointed at, lit in the frame. */
   const lit = shallowRef<readonly string[]>([])
 
-  const checked = computed(() =>
-    plans.plan && plans.timeline ? checkPlan(plans.plan, plans.timeline, facts.club) : undefined,
-  )
+  /**
+   * What the checks find. They are run once the frame has been drawn, so that a key is not kept waiting for them; whoever needs
+   * them at once asks for `fresh`.
+   */
+  const checked = shallowRef<Checked>()
+  let checkedPlan: Plan | undefined
+  let checkedClub: unknown
+  function fresh(): Checked | undefined {
+    const { plan, timeline } = plans
+    if (plan !== checkedPlan || facts.club !== checkedClub) {
+      checkedPlan = plan
+      checkedClub = facts.club
+      checked.value = plan && timeline ? checkPlan(plan, timeline, facts.club) : undefined
+    }
+    return checked.value
+  }
+  watch([() => plans.plan, () => facts.club], () => requestAnimationFrame(() => setTimeout(fresh)), {
+    immediate: true,
+  })
   const findings = computed(() => checked.value?.findings ?? [])
   const accepted = computed(() => checked.value?.accepted ?? [])
   const toFix = computed(() => worthMending(findings.value))
@@ -51,9 +67,10 @@ export const useChecksStore = defineStore('checks', () => {
   /** Works out the fix of a finding and shows it; nothing is changed yet. */
   async function look(finding: Finding): Promise<void> {
     const { plan } = plans
-    if (!checked.value || !plan) return
+    const now = fresh()
+    if (!now || !plan) return
     problem.value = ''
-    const found = fixFor(finding, checked.value.ground)
+    const found = fixFor(finding, now.ground)
     if (!found) {
       problem.value =
         'There is no fix for this one that fits this plan: change the board yourself, or accept it.'
@@ -128,7 +145,9 @@ export const useChecksStore = defineStore('checks', () => {
    */
   async function mendWorst(): Promise<string | undefined> {
     if (preview.value) return take()
-    const open = findings.value.filter((finding) => isMendable(finding) && finding.severity !== 'hint')
+    const open = (fresh()?.findings ?? []).filter(
+      (finding) => isMendable(finding) && finding.severity !== 'hint',
+    )
     const worst = open.find(({ code }) => code !== 'time.over') ?? open[0]
     if (worst) await look(worst)
     return undefined

@@ -71,15 +71,35 @@ export const usePlanStore = defineStore('plan', () => {
 
   const here = (): Step[] => (plan.value ? [{ plan: plan.value, selected: selected.value }] : [])
 
+  /** Boards that were checked among these groups; a board that is still the same object need not be checked again. */
+  let sound = new WeakSet<Block>()
+  let soundGroups: Plan['groups'] | undefined
+  function faultsIn(next: Plan): Fault[] {
+    if (soundGroups !== next.groups) sound = new WeakSet()
+    soundGroups = next.groups
+    const before = plan.value
+    const sameFrame =
+      before?.blocks.length === next.blocks.length && before.acknowledged === next.acknowledged
+    const changed = next.blocks.filter((block) => !sound.has(block))
+    const sameIds = sameFrame && changed.every(({ id }) => before.blocks.some((block) => block.id === id))
+    const part = sameIds ? { ...next, blocks: changed, acknowledged: undefined } : next
+    let parsed = parsePlan(JSON.parse(JSON.stringify(part)))
+    // Only the whole plan names the places of its faults.
+    if (!parsed.ok && part !== next) parsed = parsePlan(JSON.parse(JSON.stringify(next)))
+    if (!parsed.ok) return parsed.faults
+    for (const block of changed) sound.add(block)
+    return []
+  }
+
   /**
    * Makes a change. Changes that follow one another with the same `touch` (typing in one field) are one step of undo.
    * A change the plan file would not hold is told and not made.
    */
   function change(next: Plan, options: { touch?: string; select?: string } = {}): boolean {
     if (!plan.value || next === plan.value) return false
-    const parsed = parsePlan(JSON.parse(JSON.stringify(next)))
-    faults.value = parsed.ok ? [] : parsed.faults
-    if (!parsed.ok) return false
+    const wrong = faultsIn(next)
+    faults.value = wrong
+    if (wrong.length) return false
     if (!options.touch || options.touch !== lastTouch)
       undoSteps.value = [...undoSteps.value, ...here()].slice(-UNDO_STEPS)
     lastTouch = options.touch ?? ''

@@ -1,6 +1,8 @@
 import { REGIONS, type Item, type Prerequisite, type Region } from '../curriculum/item'
 import { standingOf, type Standing } from '../curriculum/syllabus'
+import type { Lane } from '../plan/modes/mode'
 import type { ClubFacts } from './club-facts'
+import type { LaneFacts } from './ground'
 
 /** What an item asks of the body beyond the least, and what it prepares, as short lists. */
 export interface ItemLoad {
@@ -22,6 +24,8 @@ export class ClubIndex {
   private readonly standings = new Map<string, Map<string, Standing>>()
   private readonly loads = new WeakMap<Item, ItemLoad>()
   private readonly needs = new WeakMap<Item, (readonly Prerequisite[])[]>()
+  /** What lanes hold, by the lane itself. */
+  readonly lanes = new WeakMap<Lane, LaneFacts>()
   private readonly ranks = new Map<string, readonly string[]>()
   private readonly nearest = new WeakMap<readonly string[], Map<string, Standing>>()
   private attested: ReadonlyMap<string, ReadonlyMap<string, number>> | undefined

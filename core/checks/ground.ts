@@ -11,9 +11,9 @@ import type { PlacedBlock, Timeline } from '../plan/timeline'
 import type { ClubFacts, Expected } from './club-facts'
 import { ClubIndex } from './club-index'
 
-/** A stretch of work or holding with a technique, at its place in the class. */
+/** A stretch of work or holding with a technique, at its place in its block. */
 export interface Piece {
-  /** Ms from the start of the class. */
+  /** Ms from the start of its block. */
   at: number
   ms: number
   span: Span
@@ -29,7 +29,7 @@ export interface Work {
   layer: number
   item: Item | undefined
   ms: number
-  /** When it ends for the last time, in ms from the start of the class. */
+  /** When it ends for the last time, in ms from the start of its block. */
   end: number
 }
 
@@ -129,14 +129,18 @@ export class Ground {
       intensity: block.intensity ?? PHASES[block.phase].intensity,
       lanes: lanes.map((lane) => {
         let facts = known.get(lane)
-        if (!facts) known.set(lane, (facts = this.laneFacts(lane, at)))
+        if (!facts) known.set(lane, (facts = this.laneFacts(lane)))
         return facts
       }),
     }
   }
 
-  private laneFacts(lane: Lane, blockAt: number): LaneFacts {
+  /** A lane that a change did not touch is the same object, and so are its facts. */
+  private laneFacts(lane: Lane): LaneFacts {
+    const kept = this.index.lanes.get(lane)
+    if (kept) return kept
     const facts: LaneFacts = { ...NO_LANE, pieces: [], works: [] }
+    this.index.lanes.set(lane, facts)
     let talk = 0
     let idle = 0
     for (const { at, spans, technique, layer } of lane)
@@ -153,10 +157,10 @@ export class Ground {
         if (technique === undefined || (cls !== 'work' && cls !== 'holding')) continue
         const own = span.layer ?? layer
         const item = this.club.items.get(technique)
-        facts.pieces.push({ at: blockAt + at + span.at, ms, span, technique, layer: own, item })
+        facts.pieces.push({ at: at + span.at, ms, span, technique, layer: own, item })
         if (cls !== 'work') continue
         const known = facts.works.find((work) => work.technique === technique && work.layer === own)
-        const end = blockAt + at + span.at + ms
+        const end = at + span.at + ms
         if (known) {
           known.ms += ms
           known.end = end

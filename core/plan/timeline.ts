@@ -18,13 +18,30 @@ export interface Timeline {
   transitionMs: number
 }
 
+/**
+ * Layouts of blocks, kept with the very objects they were made of. Plans are never changed in place, so a block that a change did not
+ * touch, among the same groups, is laid out as before.
+ */
+const laidOut = new WeakMap<
+  Block,
+  { groups: Plan['groups']; firstSide: Plan['firstSide']; layout: BlockLayout }
+>()
+
+function layoutOf(block: Block, plan: Plan): BlockLayout {
+  const known = laidOut.get(block)
+  if (known?.groups === plan.groups && known.firstSide === plan.firstSide) return known.layout
+  const layout = layBlock(block, plan)
+  laidOut.set(block, { groups: plan.groups, firstSide: plan.firstSide, layout })
+  return layout
+}
+
 /** Blocks follow one another with the transition between any two; the total is the end of the last. */
 export function layPlan(plan: Plan): Timeline {
   const transitionMs = toMs(plan.transitionSec)
   let at = 0
   const blocks = plan.blocks.map((block, i) => {
     if (i > 0) at += transitionMs
-    const { ms, lanes, calls } = layBlock(block, plan)
+    const { ms, lanes, calls } = layoutOf(block, plan)
     const placed: PlacedBlock = { block, at, ms, lanes, calls }
     at += ms
     return placed

@@ -2,17 +2,39 @@
 import { VueDraggable } from 'vue-draggable-plus'
 import { PHASES } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/plan/time-text'
-import { frameGeometry } from '~/domain/frame-geometry'
+import { frameGeometry, type PlacedBoard } from '~/domain/frame-geometry'
 
 /** The class under the beam: time down the page, a column a group, boards laid across or cut, load at the right. */
 const store = usePlanStore()
 const checks = useChecksStore()
+const library = useLibraryStore()
 const plan = computed(() => store.shown!)
 const timeline = computed(() => store.shownTimeline!)
 const geometry = computed(() => frameGeometry(timeline.value, plan.value.groups.length))
 const start = computed(() => plan.value.start ?? '00:00')
 const postY = computed(() => geometry.value.yAt(plan.value.lengthMin * 60_000))
 const overhangs = computed(() => timeline.value.spareMs < 0)
+
+/** What a board is drawn by: it is drawn anew only when one of these is another. Where it lies is the flow's. */
+function drawnBy(board: PlacedBoard) {
+  const { id } = board.block
+  const { groups, firstSide } = plan.value
+  return [
+    board.block,
+    groups,
+    firstSide,
+    board.h,
+    board.heading,
+    id === store.selected,
+    checks.lit.includes(id),
+    checks.numbersOf
+      .get(id)
+      ?.map(({ n, severity }) => `${n}${severity}`)
+      .join(),
+    marked.isMany && marked.ids.includes(id),
+    library.loaded,
+  ]
+}
 
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const { y: scrolled } = useScroll(scroller)
@@ -95,6 +117,7 @@ function scrollTo(id: string) {
             <Board
               v-for="board in geometry.boards"
               :key="board.block.id"
+              v-memo="drawnBy(board)"
               :board="board"
               :plan="plan"
               :selected="board.block.id === store.selected"

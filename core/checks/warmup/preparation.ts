@@ -48,7 +48,7 @@ export function unreadyRegions(ground: Ground): Unready[] {
         if (!item) continue
         const { gives, works: worked } = ground.index.loadOf(item)
         for (const [region, rate] of gives) units.set(region, (units.get(region) ?? 0) + (rate * ms) / 60_000)
-        for (const region of worked) lastWork.set(region, end)
+        for (const region of worked) lastWork.set(region, block.at + end)
       }
     }
   }

@@ -17,12 +17,12 @@ interface Hold {
 
 function longHolds(ground: Ground, group: GroupFacts): Hold[] {
   const holds: Hold[] = []
-  for (const [{ block }, { span, at, ms, item }] of ground.piecesOf(group)) {
+  for (const [{ block, at: from }, { span, at, ms, item }] of ground.piecesOf(group)) {
     if (span.kind !== 'hold' || ms < ground.limits.holdBeforePower * 1000) continue
     const regions = REGIONS.filter(
       (region) => (item?.prepares[region] ?? 0) > 0 || demandOf(item, region) > 0,
     )
-    holds.push({ block: block.id, title: block.title, end: at + ms, ms, regions })
+    holds.push({ block: block.id, title: block.title, end: from + at + ms, ms, regions })
   }
   return holds
 }
@@ -55,7 +55,9 @@ export const stretchHold: Check = {
           )
           continue
         }
-        for (const [{ block, intensity }, { at, item }] of ground.piecesOf(group)) {
+        for (const [{ block, intensity, at: from }, piece] of ground.piecesOf(group)) {
+          const { item } = piece
+          const at = from + piece.at
           if (at < hold.end || at - hold.end > WITHIN_MS || !isPower(item, intensity)) continue
           const both = hold.regions.filter((region) => demandOf(item, region) >= 2)
           if (both.length === 0) continue
