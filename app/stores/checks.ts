@@ -11,6 +11,9 @@ export interface Preview extends Fix {
   after: number
 }
 
+/** Shorter than the eye takes to get from the board to the tray. */
+const CHECK_AFTER_MS = 120
+
 const worthMending = (findings: readonly Finding[]) =>
   findings.filter(({ severity }) => severity !== 'hint').length
 
@@ -25,8 +28,8 @@ export const useChecksStore = defineStore('checks', () => {
   const lit = shallowRef<readonly string[]>([])
 
   /**
-   * What the checks find. They are run once the frame has been drawn, so that a key is not kept waiting for them; whoever needs
-   * them at once asks for `fresh`.
+   * What the checks find. They are run once the keys have rested for a moment, so that none is kept waiting for them; whoever
+   * needs them at once asks for `fresh`.
    */
   const checked = shallowRef<Checked>()
   let checkedPlan: Plan | undefined
@@ -40,9 +43,7 @@ export const useChecksStore = defineStore('checks', () => {
     }
     return checked.value
   }
-  watch([() => plans.plan, () => facts.club], () => requestAnimationFrame(() => setTimeout(fresh)), {
-    immediate: true,
-  })
+  watch([() => plans.plan, () => facts.club], useDebounceFn(fresh, CHECK_AFTER_MS), { immediate: true })
   const findings = computed(() => checked.value?.findings ?? [])
   const accepted = computed(() => checked.value?.accepted ?? [])
   const toFix = computed(() => worthMending(findings.value))

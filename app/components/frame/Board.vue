@@ -11,8 +11,6 @@ const props = defineProps<{
   selected: boolean
   /** A finding about it is pointed at. */
   lit?: boolean
-  /** Numbers of the findings about it, as the tray has them. */
-  marks?: { n: number; severity: string }[] | undefined
   /** Marked together with others. */
   marked?: boolean
   /** The part that begins with it. */
@@ -107,11 +105,6 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
       <LadderRungs v-if="ladder" :board="board" :dose="ladder" />
       <p v-else-if="twoLines" class="look-for"><b>Looks for:</b> {{ lookFor }}</p>
     </div>
-    <span v-if="marks" class="marks" aria-hidden="true">
-      <i v-for="mark in marks" :key="mark.n" :class="mark.severity"
-        ><b>{{ mark.n }}</b></i
-      >
-    </span>
     <span class="grip" aria-hidden="true"><i /><i /><i /></span>
     <span
       class="pull"
@@ -240,38 +233,6 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
 .lit .channel {
   background: #fbeee0;
   box-shadow: inset 0 0 0 2px var(--color-brick);
-}
-.marks {
-  position: absolute;
-  left: -12px;
-  top: 2px;
-  z-index: 5;
-  display: flex;
-  flex-direction: column;
-}
-.marks i {
-  position: relative;
-  display: grid;
-  width: 19px;
-  height: 19px;
-  place-items: center;
-  color: #fff;
-  font: 700 13px/17px var(--font-sans);
-  font-style: normal;
-}
-.marks i::before {
-  content: '';
-  position: absolute;
-  inset: 2.5px;
-  transform: rotate(45deg);
-  border-radius: 2px;
-  background: var(--color-brick);
-}
-.marks .hint::before {
-  background: var(--color-harbour);
-}
-.marks b {
-  position: relative;
 }
 .grip {
   position: absolute;

@@ -27,10 +27,6 @@ function drawnBy(board: PlacedBoard) {
     board.heading,
     id === store.selected,
     checks.lit.includes(id),
-    checks.numbersOf
-      .get(id)
-      ?.map(({ n, severity }) => `${n}${severity}`)
-      .join(),
     marked.isMany && marked.ids.includes(id),
     library.loaded,
   ]
@@ -122,13 +118,13 @@ function scrollTo(id: string) {
               :plan="plan"
               :selected="board.block.id === store.selected"
               :lit="checks.lit.includes(board.block.id)"
-              :marks="checks.numbersOf.get(board.block.id)"
               :marked="marked.isMany && marked.ids.includes(board.block.id)"
               :heading="board.heading"
               @choose="choose(board.block.id, $event)"
               @pull="edge.pull($event, board.block)"
             />
           </VueDraggable>
+          <BoardMarks v-if="!store.preview" :boards="geometry.boards" />
           <CarriedMarks
             :insertion="plan.blocks.length ? insertion : undefined"
             :painted="painted"
