@@ -129,6 +129,8 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
 .plank {
   position: absolute;
   inset: 0;
+  /* A board out of view is neither laid out nor painted. */
+  content-visibility: auto;
   display: flex;
   flex-direction: column;
   justify-content: center;

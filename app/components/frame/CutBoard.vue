@@ -138,6 +138,7 @@ const narrow = computed(() => props.plan.groups.length > 4)
   position: absolute;
   left: 0;
   right: 0;
+  content-visibility: auto;
   display: grid;
   grid-template-columns: repeat(var(--columns), minmax(0, 1fr));
   column-gap: 6px;
