@@ -43,7 +43,7 @@ function leastHeight(placed: PlacedBlock, groups: number): number {
     case 'turns':
       return HEAD_PX + 25 * (block.tracks?.length ?? 1)
     case 'stations':
-      return HEAD_PX + 20 * (block.stations?.length ?? 1)
+      return HEAD_PX + 20 * ((block.stations?.length ?? 1) + 1)
   }
 }
 

@@ -272,6 +272,13 @@ test('the visiting afternoon of 46 prints on one page, and its sheets on one eac
   await expect(page.getByRole('listbox', { name: 'Boards' })).toBeVisible()
   const heads = await page.locator('.group em').allInnerTexts()
   expect(heads.reduce((sum, one) => sum + Number(one), 0)).toBe(46)
+  // Who is where when: in the second rotation team 6 is back at the first station.
+  const second = page
+    .getByRole('table', { name: 'Rotations of Six stations, mixed teams' })
+    .getByRole('row')
+    .nth(2)
+  await expect(second.getByRole('cell').nth(5)).toContainText('Breakfalls on the crash mats')
+  await expect(second.getByRole('rowheader')).toHaveText('14:22')
   const id = page.url().split('/').at(-1) ?? ''
   await page.goto(`/print/${id}`)
   await page.waitForTimeout(1000)

@@ -2,7 +2,7 @@
 import type { Plan, Track } from '~~/core'
 import { shortDose } from '~~/core/plan/doses'
 import type { Stretch } from '~~/core/plan/modes/mode'
-import { counted, minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/plan/time-text'
 import type { PlacedBoard } from '~/domain/frame-geometry'
 
 /** The part of a board below its head, sawn at every column: each group sees its own technique, layer and time. */
@@ -65,24 +65,15 @@ function doseLine(track: Track | undefined): string {
   return dose ? shortDose(dose) : ''
 }
 
-const stationPlan = computed(() => {
-  const { stations = [], laps = 1, teams = 1 } = props.board.block
-  return { stations, note: `${counted(teams, 'team')}, ${counted(laps, 'lap')}` }
-})
-
 const narrow = computed(() => props.plan.groups.length > 4)
 </script>
 
 <template>
   <div class="body" :style="{ height: `${body}px`, top: `${board.head}px` }" :class="{ narrow }">
-    <div v-if="board.block.mode === 'stations'" class="stations">
-      <div v-for="(station, s) in stationPlan.stations" :key="s" class="station">
-        <b>{{ s + 1 }}</b>
-        <span>{{ station.title }}</span>
-        <em v-if="station.technique">{{ library.itemName(station.technique) }}</em>
-      </div>
+    <template v-if="board.block.mode === 'stations'">
+      <StationTable :board="board" :plan="plan" :height="body" />
       <TallyEdge :lane="board.lanes[0] ?? []" :ms="board.ms" :height="body" />
-    </div>
+    </template>
     <div v-for="{ group, track, pieces } in columns" v-else :key="group.id" class="column">
       <template v-for="piece in pieces" :key="piece.key">
         <div v-if="piece.look === 'gap'" class="absolute inset-x-0" />
@@ -227,44 +218,5 @@ const narrow = computed(() => props.plan.groups.length > 4)
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-.stations {
-  position: relative;
-  grid-column: 1 / -1;
-  display: grid;
-  grid-auto-flow: row;
-  grid-auto-rows: 1fr;
-  overflow: hidden;
-  background: var(--color-paper);
-  border: 1px solid #d3c6ae;
-  border-top: 0;
-  border-left: 0;
-}
-.station {
-  display: flex;
-  align-items: center;
-  gap: 9px;
-  min-height: 18px;
-  padding: 0 8px 0 15px;
-  border-top: 1px dashed #d9ccb4;
-  font-size: 13px;
-  line-height: 17px;
-  white-space: nowrap;
-}
-.station b {
-  width: 18px;
-  text-align: center;
-  border-radius: 9px;
-  color: var(--color-paper);
-  background: var(--phase);
-}
-.station span {
-  font-weight: 580;
-}
-.station em {
-  color: var(--color-ash);
-  font-style: normal;
-  overflow: hidden;
-  text-overflow: ellipsis;
 }
 </style>

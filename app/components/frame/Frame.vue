@@ -18,13 +18,15 @@ const overhangs = computed(() => timeline.value.spareMs < 0)
 /** What a board is drawn by: it is drawn anew only when one of these is another. Where it lies is the flow's. */
 function drawnBy(board: PlacedBoard) {
   const { id } = board.block
-  const { groups, firstSide } = plan.value
+  const { groups, firstSide, start: bow } = plan.value
   return [
     board.block,
     groups,
     firstSide,
     board.h,
     board.heading,
+    // Only stations say what the clock is.
+    board.block.mode === 'stations' && `${bow} ${board.at}`,
     id === store.selected,
     checks.lit.includes(id),
     marked.isMany && marked.ids.includes(id),
@@ -84,7 +86,8 @@ function scrollTo(id: string) {
         <span class="corner">clock</span>
         <div class="groups">
           <span v-for="group in plan.groups" :key="group.id" class="group" :title="group.name">
-            <Sash :ranks="group.ranks" fill class="min-w-0 flex-1" />
+            <Sash v-if="group.ranks.length" :ranks="group.ranks" fill class="min-w-0 flex-1" />
+            <b v-else class="named">{{ group.name }}</b>
             <em>{{ group.headcount }}</em>
           </span>
         </div>
@@ -222,6 +225,19 @@ function scrollTo(id: string) {
 .group {
   display: flex;
   min-width: 0;
+}
+.named {
+  flex: 1;
+  min-width: 0;
+  height: 20px;
+  padding: 0 5px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 13px;
+  line-height: 17px;
+  border: 1.5px solid #1b1611;
+  background: var(--color-plaster);
 }
 .group em {
   width: 28px;
