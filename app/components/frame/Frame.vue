@@ -84,13 +84,7 @@ function scrollTo(id: string) {
     <div ref="scroller" class="scroll">
       <div class="heads">
         <span class="corner">clock</span>
-        <div class="groups">
-          <span v-for="group in plan.groups" :key="group.id" class="group" :title="group.name">
-            <Sash v-if="group.ranks.length" :ranks="group.ranks" fill class="min-w-0 flex-1" />
-            <b v-else class="named">{{ group.name }}</b>
-            <em>{{ group.headcount }}</em>
-          </span>
-        </div>
+        <GroupHeads :groups="plan.groups" />
         <span class="corner load">load <i>8</i></span>
       </div>
       <div class="canvas" :style="{ minHeight: `${Math.max(geometry.height, postY) + 30}px` }">
@@ -216,37 +210,10 @@ function scrollTo(id: string) {
   font-weight: 640;
   color: var(--color-brick-deep);
 }
-.groups,
 .grounds {
   display: grid;
   grid-template-columns: repeat(var(--columns), minmax(0, 1fr));
   column-gap: 6px;
-}
-.group {
-  display: flex;
-  min-width: 0;
-}
-.named {
-  flex: 1;
-  min-width: 0;
-  height: 20px;
-  padding: 0 5px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  font-size: 13px;
-  line-height: 17px;
-  border: 1.5px solid #1b1611;
-  background: var(--color-plaster);
-}
-.group em {
-  width: 28px;
-  height: 20px;
-  border: 1.5px solid #1b1611;
-  border-left: 0;
-  background: var(--color-paper);
-  font: 700 15px/17px var(--font-sans);
-  text-align: center;
 }
 .scroll {
   position: relative;
