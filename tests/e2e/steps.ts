@@ -17,6 +17,12 @@ export async function openTonight(page: Page): Promise<void> {
   await expect(page.getByRole('listbox', { name: 'Boards' })).toBeVisible()
 }
 
+/** Opens a plan out of the list, by its whole title. */
+export async function openPlan(page: Page, title: string): Promise<void> {
+  const row = page.getByRole('listitem').filter({ has: page.getByText(title, { exact: true }) })
+  await row.first().getByRole('link').click()
+}
+
 /** Moves the page's clock on, as only a server started for tests allows. */
 export async function passTime(page: Page, ms: number): Promise<void> {
   await page.evaluate((by) => {
