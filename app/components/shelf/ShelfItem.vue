@@ -17,7 +17,10 @@ const props = defineProps<{
 const store = usePlanStore()
 const library = useLibraryStore()
 const carry = useCarriedStore()
-const pointed = ref(false)
+/** Pointed at by the mouse, or by the focus: letting go of the one does not end the other. */
+const over = ref(false)
+const within = ref(false)
+const pointed = computed(() => over.value || within.value)
 
 /** The ladder as far as the marks of the last class have opened it; without the server, its first rung. */
 async function climb() {
@@ -54,10 +57,10 @@ const paintHint = computed(() =>
   <div
     class="item"
     :class="{ placed }"
-    @focusin="pointed = true"
-    @focusout="pointed = false"
-    @mouseenter="pointed = true"
-    @mouseleave="pointed = false"
+    @focusin="within = true"
+    @focusout="within = false"
+    @mouseenter="over = true"
+    @mouseleave="over = false"
   >
     <button
       type="button"
