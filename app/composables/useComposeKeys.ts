@@ -1,5 +1,5 @@
 import type { Block } from '~~/core'
-import { changeBlock, newBlock, toggleSplit } from '~~/core/plan/edit'
+import { changeBlock, changeDoses, newBlock, toggleSplit } from '~~/core/plan/edit'
 import { nudgeReps, nudgeSets, togglePartner } from '~~/core/plan/nudge'
 import type { Dose } from '~~/core/plan/doses'
 import { toast } from 'vue-sonner'
@@ -40,17 +40,7 @@ export function useComposeKeys(acts: Acts): void {
   function dose(change: (dose: Dose) => Dose) {
     const { plan } = store
     if (!plan || marked.ids.length === 0) return
-    const to = (block: Block): Block => ({
-      ...block,
-      ...(block.dose ? { dose: change(block.dose) } : {}),
-      ...(block.tracks
-        ? {
-            tracks: block.tracks.map((track) =>
-              track.dose ? { ...track, dose: change(track.dose) } : track,
-            ),
-          }
-        : {}),
-    })
+    const to = (block: Block) => changeDoses(block, change)
     store.change(marked.ids.reduce((next, id) => changeBlock(next, id, to), plan))
   }
 

@@ -1,5 +1,5 @@
 import type { Block } from '~~/core'
-import type { Dose } from '~~/core/plan/doses'
+import { changeDoses } from '~~/core/plan/edit'
 import { layBlock } from '~~/core/plan/modes'
 import { nudgeSets } from '~~/core/plan/nudge'
 import { saysOf } from '~~/core/plan/fit-dose'
@@ -11,14 +11,7 @@ const MOST_STEPS = 60
 
 /** The block with `by` more sets or rounds in every dose it has. */
 export function withSets(block: Block, by: number): Block {
-  const change = <D extends Dose>(dose: D) => nudgeSets(dose, by)
-  return {
-    ...block,
-    ...(block.dose ? { dose: change(block.dose) } : {}),
-    ...(block.tracks
-      ? { tracks: block.tracks.map((track) => (track.dose ? { ...track, dose: change(track.dose) } : track)) }
-      : {}),
-  }
+  return changeDoses(block, (dose) => nudgeSets(dose, by))
 }
 
 /**

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { findingsOf, layPlan, type Plan } from '~~/core'
+import { isGrave } from '~~/core/checks'
 import { toast } from 'vue-sonner'
 import { carryForward } from '~~/core/draft/carry-forward'
 import { counted, minutes } from '~~/core/plan/time-text'
@@ -37,9 +38,7 @@ const next = computed(() => (another.value ? undefined : data.value?.next))
 const last = computed(() => data.value?.last)
 const timeline = computed(() => next.value && layPlan(next.value.plan))
 const findings = computed(() =>
-  next.value && timeline.value
-    ? findingsOf(next.value.plan, timeline.value, facts.club).filter(({ severity }) => severity !== 'hint')
-    : [],
+  next.value && timeline.value ? findingsOf(next.value.plan, timeline.value, facts.club).filter(isGrave) : [],
 )
 const byGroup = computed(() =>
   library.groups.map((group) => ({

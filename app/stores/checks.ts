@@ -1,4 +1,4 @@
-import { checkPlan, fixFor, isMendable, type Checked, type Finding, type Fix } from '~~/core/checks'
+import { checkPlan, fixFor, isGrave, isMendable, type Checked, type Finding, type Fix } from '~~/core/checks'
 import { coverFix, coverModel } from '~~/core/checks/cover'
 import { layPlan, type Plan } from '~~/core'
 
@@ -14,8 +14,7 @@ export interface Preview extends Fix {
 /** Shorter than the eye takes to get from the board to the tray. */
 const CHECK_AFTER_MS = 120
 
-const worthMending = (findings: readonly Finding[]) =>
-  findings.filter(({ severity }) => severity !== 'hint').length
+const worthMending = (findings: readonly Finding[]) => findings.filter(isGrave).length
 
 /** The checks of the plan on the frame: what they find, how it is mended, what was accepted. */
 export const useChecksStore = defineStore('checks', () => {
@@ -146,9 +145,7 @@ export const useChecksStore = defineStore('checks', () => {
    */
   async function mendWorst(): Promise<string | undefined> {
     if (preview.value) return take()
-    const open = (fresh()?.findings ?? []).filter(
-      (finding) => isMendable(finding) && finding.severity !== 'hint',
-    )
+    const open = (fresh()?.findings ?? []).filter((finding) => isMendable(finding) && isGrave(finding))
     const worst = open.find(({ code }) => code !== 'time.over') ?? open[0]
     if (worst) await look(worst)
     return undefined

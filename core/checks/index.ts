@@ -67,6 +67,9 @@ export const CHECK_CODES: readonly string[] = CHECKS.map(({ code }) => code)
 
 const GRAVITY: Record<Severity, number> = { stop: 0, warn: 1, hint: 2 }
 
+/** Worth mending before the class: everything but a hint. */
+export const isGrave = ({ severity }: Finding): boolean => severity !== 'hint'
+
 /** What a plan's checks come to: what is to be told, the worst first, and what was accepted with a reason. */
 export interface Checked {
   findings: Finding[]

@@ -1,3 +1,4 @@
+import { daysBetween } from '../balance/due'
 import type { Item } from '../curriculum/item'
 import type { Ground } from './ground'
 
@@ -17,10 +18,7 @@ export function longestAgo(ground: Ground): Item | undefined {
       if (ground.standingFor(item.id, group) !== 'current') continue
       for (const { practised } of group.students) {
         const last = practised.get(item.id)?.last
-        score +=
-          last === undefined || !ground.plan.date
-            ? 60
-            : (Date.parse(ground.plan.date) - Date.parse(last)) / 86_400_000
+        score += last === undefined || !ground.plan.date ? 60 : daysBetween(last, ground.plan.date)
       }
     }
     if (score > 0 && (!best || score > best.score)) best = { item, score }

@@ -1,10 +1,10 @@
-import { checkPlan, type ClubFacts } from '../checks'
+import { checkPlan, isGrave, type ClubFacts } from '../checks'
 import { Ground, listed, type GroupFacts } from '../checks/ground'
 import { spokenName } from '../curriculum/item'
 import { ladderBoard, partnerLadder } from '../curriculum/partner-ladder'
 import { isGood } from '../people/marks'
 import type { Dose } from '../plan/doses'
-import { changeBlock } from '../plan/edit'
+import { changeBlock, changeDoses } from '../plan/edit'
 import { nudgeSets } from '../plan/nudge'
 import type { Phase } from '../plan/phases'
 import type { Block, Plan, Track } from '../plan/schema'
@@ -122,31 +122,17 @@ function stepOn(block: Block, ground: Ground, changes: string[]): Block {
         return { ...track, layer }
       })
   }
-  if (next.dose) next.dose = lessTalk(next.dose)
-  if (next.tracks)
-    next.tracks = next.tracks.map((track) => (track.dose ? { ...track, dose: lessTalk(track.dose) } : track))
-  return next
+  return changeDoses(next, lessTalk)
 }
 
 /** More sets where there is time for them, one drill after the other, as long as no check has more to tell. */
 function moreWork(plan: Plan, club: ClubFacts, changes: string[]): Plan {
-  const graveIn = (one: Plan) =>
-    checkPlan(one, layPlan(one), club).findings.filter(({ severity }) => severity !== 'hint').length
+  const graveIn = (one: Plan) => checkPlan(one, layPlan(one), club).findings.filter(isGrave).length
   let raised = plan
   let told = graveIn(plan)
   for (const { id, title, phase, mode } of plan.blocks) {
     if (!LEARNT.has(phase) || mode === 'stations') continue
-    const more = changeBlock(raised, id, (block) => ({
-      ...block,
-      ...(block.dose ? { dose: nudgeSets(block.dose, 1) } : {}),
-      ...(block.tracks
-        ? {
-            tracks: block.tracks.map((track) =>
-              track.dose ? { ...track, dose: nudgeSets(track.dose, 1) } : track,
-            ),
-          }
-        : {}),
-    }))
+    const more = changeBlock(raised, id, (block) => changeDoses(block, (dose) => nudgeSets(dose, 1)))
     const [before, after] = [layPlan(raised), layPlan(more)]
     if (after.spareMs < 0 || after.totalMs === before.totalMs) continue
     const now = graveIn(more)

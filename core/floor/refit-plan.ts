@@ -3,7 +3,7 @@ import { removeBlock } from '../plan/edit'
 import type { Block, Plan } from '../plan/schema'
 import { layPlan } from '../plan/timeline'
 import { toSec } from '../plan/units'
-import { refit } from './refit'
+import { refit, usefulSec } from './refit'
 
 export interface RefitPlan {
   plan: Plan
@@ -14,8 +14,8 @@ export interface RefitPlan {
 
 /** The shortest useful length of page 6, or what the dose comes to with one rep of one set, if that is longer. */
 function leastSec(block: Block, plan: Plan, sec: number): number {
-  const usual = { must: sec, should: Math.ceil(sec / 2), could: 0 }[block.priority]
-  const useful = Math.min(sec, Math.ceil(block.minSec ?? usual))
+  const { minSec, priority } = block
+  const useful = Math.min(sec, Math.ceil(usefulSec({ sec, minSec, priority })))
   if (useful === sec) return sec
   return Math.min(sec, Math.max(useful, Math.ceil(toSec(shortestMs(block, plan)))))
 }

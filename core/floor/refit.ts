@@ -60,9 +60,15 @@ export function readRefitState(json: unknown): ReadRefit {
   return faults.length ? { ok: false, faults } : { ok: true, state: shaped.data }
 }
 
+/** The shortest useful length: what was said, else all of a must, half of a should, nothing of a could. */
+export function usefulSec({ sec, minSec, priority }: Omit<RefitBlock, 'id'>): number {
+  return minSec ?? (priority === 'must' ? sec : priority === 'should' ? Math.ceil(sec / 2) : 0)
+}
+
 /** The shortest a block can be kept. */
-function leastOf({ sec, minSec, priority }: RefitBlock): number {
-  const least = minSec ?? (priority === 'must' ? sec : priority === 'should' ? Math.ceil(sec / 2) : 0)
+function leastOf(block: RefitBlock): number {
+  const { sec } = block
+  const least = usefulSec(block)
   return least > 0 ? least : Math.min(STEP_SEC, sec)
 }
 

@@ -1,6 +1,7 @@
 import type { Dose } from './doses'
 import { withMode } from './edit'
 import { layBlock } from './modes'
+import { nudgeSets } from './nudge'
 import type { Block, Plan, Track } from './schema'
 
 /** Changes to how groups share a block. */
@@ -94,15 +95,5 @@ export function lengthenTracks(block: Block, plan: Plan, group: string): Block {
   return longer
 }
 
-function oneMore(dose: Dose): Dose {
-  switch (dose.kind) {
-    case 'count':
-    case 'own':
-    case 'hold':
-      return { ...dose, sets: Math.min(999, dose.sets + 1) }
-    case 'rounds':
-      return { ...dose, rounds: Math.min(999, dose.rounds + 1) }
-    default:
-      return dose
-  }
-}
+/** One set or round more; a dose that has neither stays. */
+const oneMore = (dose: Dose): Dose => ('sets' in dose || 'rounds' in dose ? nudgeSets(dose, 1) : dose)

@@ -57,6 +57,19 @@ export function changeBlock(plan: Plan, id: string, change: (block: Block) => Bl
   return { ...plan, blocks: plan.blocks.map((block) => (block.id === id ? change(block) : block)) }
 }
 
+/** The block with every dose it has changed: its own, and those of its tracks. */
+export function changeDoses(block: Block, change: (dose: Dose) => Dose): Block {
+  return {
+    ...block,
+    ...(block.dose ? { dose: change(block.dose) } : {}),
+    ...(block.tracks
+      ? {
+          tracks: block.tracks.map((track) => (track.dose ? { ...track, dose: change(track.dose) } : track)),
+        }
+      : {}),
+  }
+}
+
 /** Takes a block out, and out of the findings that were accepted for it. */
 export function removeBlock(plan: Plan, id: string): Plan {
   const acknowledged = plan.acknowledged?.flatMap((entry) => {

@@ -1,6 +1,7 @@
 import type { Dose } from './doses'
 import type { Block, Plan, Track } from './schema'
 import { layBlock } from './modes'
+import { nudgeSets } from './nudge'
 import { counted, minutes } from './time-text'
 import { toSec } from './units'
 
@@ -66,29 +67,6 @@ function volume(dose: Dose | undefined): number {
 
 function lessSetup<D extends Exclude<Dose, { kind: 'fixed' }>>(dose: D): D | undefined {
   return dose.setupSec > 0 ? { ...dose, setupSec: Math.max(0, dose.setupSec - 5) } : undefined
-}
-
-/** One set or round more. */
-function larger(dose: Dose): Dose {
-  switch (dose.kind) {
-    case 'count':
-    case 'own':
-    case 'hold':
-      return { ...dose, sets: dose.sets + 1 }
-    case 'rounds':
-      return { ...dose, rounds: dose.rounds + 1 }
-    case 'form':
-      return {
-        ...dose,
-        runs: dose.runs.map((run, r) =>
-          r === dose.runs.length - 1 ? { ...run, times: run.times + 1 } : run,
-        ),
-      }
-    case 'fixed':
-      return { ...dose, sec: dose.sec + 15 }
-    case 'ladder':
-      return dose
-  }
 }
 
 type Step = (dose: Dose) => Dose | undefined
@@ -182,7 +160,7 @@ export function fitBlock(block: Block, plan: Plan, ms: number): { block: Block; 
     return { block: fitted, says: saysOf(block, fitted, plan) }
   }
   for (let n = 0; n < MOST_STEPS && fitted.mode !== 'stations'; n++) {
-    const more = stepBlock(fitted, larger)
+    const more = stepBlock(fitted, (dose) => nudgeSets(dose, 1))
     if (!more || lengthOf(more) > ms || lengthOf(more) === lengthOf(fitted)) break
     fitted = more
   }

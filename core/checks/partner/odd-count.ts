@@ -13,9 +13,7 @@ export const oddCount: Check = {
   find(ground) {
     const told = new Map<string, Finding>()
     for (const { block, groups, technique } of partnerWork(ground)) {
-      const heads = ground.plan.groups
-        .filter(({ id }) => groups.includes(id))
-        .reduce((sum, { headcount }) => sum + headcount, 0)
+      const heads = ground.headsOf(groups)
       const hasSolo = technique !== undefined && ground.club.items.get(technique)?.soloForm !== undefined
       if (heads % 2 === 0 || hasSolo || SETTLED.test(block.notes ?? '') || told.has(block.id)) continue
       const who = ground.plan.groups.filter(({ id }) => groups.includes(id)).map(({ name }) => name)

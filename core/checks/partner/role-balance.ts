@@ -1,5 +1,5 @@
 import type { Dose } from '../../plan/doses'
-import { changeBlock } from '../../plan/edit'
+import { changeBlock, changeDoses } from '../../plan/edit'
 import { telling, type Check, type Finding } from '../check'
 import { partnerWork } from './work'
 
@@ -53,17 +53,7 @@ export const roleBalance: Check = {
     return {
       does: 'Swap roles',
       says: `in ${block.title} both work and both hold`,
-      plan: changeBlock(plan, block.id, (one) => ({
-        ...one,
-        ...(one.dose ? { dose: bothRoles(one.dose) } : {}),
-        ...(one.tracks
-          ? {
-              tracks: one.tracks.map((track) =>
-                track.dose ? { ...track, dose: bothRoles(track.dose) } : track,
-              ),
-            }
-          : {}),
-      })),
+      plan: changeBlock(plan, block.id, (one) => changeDoses(one, bothRoles)),
     }
   },
 }

@@ -1,3 +1,4 @@
+import { daysBetween } from '../../balance/due'
 import { telling, type Check, type Finding } from '../check'
 import { listed } from '../ground'
 
@@ -32,11 +33,11 @@ export const rankNew: Check = {
           ),
         ]
       if (fresh.length > 0 || workMs < WORTH_MS || group.students.length === 0 || !ground.plan.date) return []
-      const today = Date.parse(ground.plan.date)
+      const today = ground.plan.date
       const isDue = (technique: string) =>
         group.students.some(({ practised }) => {
           const last = practised.get(technique)?.last
-          return last === undefined || today - Date.parse(last) > FRESH_DAYS * 86_400_000
+          return last === undefined || daysBetween(last, today) > FRESH_DAYS
         })
       const current = [...worked.keys()].filter((id) => ground.standingFor(id, group) === 'current')
       if (current.some(isDue)) return []

@@ -1,5 +1,5 @@
 import type { Block } from '../../plan/schema'
-import { changeBlock } from '../../plan/edit'
+import { changeBlock, changeDoses } from '../../plan/edit'
 import { minutes } from '../../plan/time-text'
 import { telling, type Check, type Finding } from '../check'
 import { namesOf } from '../ground'
@@ -8,19 +8,11 @@ const tell = telling('time.talk', 'warn')
 
 /** The same block with every explanation cut to at most `sec`. */
 function shorterTalk(block: Block, sec: number): Block {
-  const cut = <D extends Block['dose']>(dose: D): D => {
-    if (!dose) return dose
-    if (dose.kind === 'fixed') return dose.active ? dose : { ...dose, sec: Math.min(dose.sec, sec) }
-    return { ...dose, setupSec: Math.min(dose.setupSec, sec) }
-  }
-  return {
-    ...block,
-    ...(block.dose ? { dose: cut(block.dose) } : {}),
-    ...(block.tracks
-      ? { tracks: block.tracks.map((track) => (track.dose ? { ...track, dose: cut(track.dose) } : track)) }
-      : {}),
-    ...(block.setupSec === undefined ? {} : { setupSec: Math.min(block.setupSec, sec) }),
-  }
+  const shorter = changeDoses(block, (dose) => {
+    if (dose.kind !== 'fixed') return { ...dose, setupSec: Math.min(dose.setupSec, sec) }
+    return dose.active ? dose : { ...dose, sec: Math.min(dose.sec, sec) }
+  })
+  return block.setupSec === undefined ? shorter : { ...shorter, setupSec: Math.min(block.setupSec, sec) }
 }
 
 /** More than a quarter of the class, or 90 s on end, is talk for a group. Fix: explain in the time there is. */

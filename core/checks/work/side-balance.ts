@@ -1,6 +1,5 @@
-import type { Dose } from '../../plan/doses'
 import type { Block, Plan } from '../../plan/schema'
-import { changeBlock } from '../../plan/edit'
+import { changeBlock, changeDoses } from '../../plan/edit'
 import { telling, type Check, type Finding } from '../check'
 import { repsIn, type Ground, type GroupFacts } from '../ground'
 
@@ -36,15 +35,9 @@ function sidesOf(ground: Ground, group: GroupFacts): Map<string, Sides> {
 
 /** Both sides in every dose of a block that counts or times. */
 function bothSides(block: Block): Block {
-  const twice = <D extends Dose | undefined>(dose: D): D =>
-    dose && 'sides' in dose && !('alternate' in dose && dose.alternate) ? { ...dose, sides: 2 } : dose
-  return {
-    ...block,
-    ...(block.dose ? { dose: twice(block.dose) } : {}),
-    ...(block.tracks
-      ? { tracks: block.tracks.map((track) => (track.dose ? { ...track, dose: twice(track.dose) } : track)) }
-      : {}),
-  }
+  return changeDoses(block, (dose) =>
+    'sides' in dose && !('alternate' in dose && dose.alternate) ? { ...dose, sides: 2 } : dose,
+  )
 }
 
 /** Right and left of an item differ by more than a tenth for a group, or its side is never changed. Fix: both sides. */
