@@ -1,4 +1,13 @@
-import { checkPlan, fixFor, isGrave, isMendable, type Checked, type Finding, type Fix } from '~~/core/checks'
+import {
+  checkPlan,
+  fixFor,
+  isGrave,
+  isMendable,
+  type Checked,
+  type Finding,
+  type Fix,
+  type Severity,
+} from '~~/core/checks'
 import { coverFix, coverModel } from '~~/core/checks/cover'
 import { layPlan, type Plan } from '~~/core'
 
@@ -48,7 +57,7 @@ export const useChecksStore = defineStore('checks', () => {
   const toFix = computed(() => worthMending(findings.value))
   /** The numbers of the findings about a board, as the tray has them. */
   const numbersOf = computed(() => {
-    const numbers = new Map<string, { n: number; severity: string }[]>()
+    const numbers = new Map<string, { n: number; severity: Severity }[]>()
     findings.value.forEach(({ blocks, severity }, f) => {
       // A finding about many boards is marked where it begins; one about few, on each.
       for (const id of blocks.length > 3 ? blocks.slice(0, 1) : blocks)

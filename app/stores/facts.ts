@@ -1,3 +1,5 @@
+import { layPlan, type Plan } from '~~/core'
+import { Ground } from '~~/core/checks/ground'
 import { NO_CLUB, type ClubFacts } from '~~/core/checks'
 import { expectedOf, type ExpectedRow } from '~~/core/checks/club-file'
 import type { Expected } from '~~/core/checks/club-facts'
@@ -31,5 +33,22 @@ export const useFactsStore = defineStore('facts', () => {
     }
   })
 
-  return { load, club, students }
+  /** The groups of the plan on the frame with who is expected in each. Stays while only boards change. */
+  const plans = usePlanStore()
+  const planGroups = computed(() => plans.plan?.groups)
+  const ground = computed(() => {
+    const plan: Plan = {
+      format: 'golden-lintel/plan',
+      version: 1,
+      title: 'Who comes',
+      lengthMin: 60,
+      transitionSec: 0,
+      firstSide: 'R',
+      groups: planGroups.value ?? [],
+      blocks: [],
+    }
+    return new Ground(plan, layPlan(plan), club.value)
+  })
+
+  return { load, club, students, ground }
 })

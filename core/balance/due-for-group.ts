@@ -1,6 +1,7 @@
 import type { Ground, GroupFacts } from '../checks/ground'
 import { counted } from '../plan/time-text'
 import { daysBetween, dueOf, groupDue } from './due'
+import { groupHistory } from './group-history'
 
 /** An item that is due for a group, and why, in words. */
 export interface GroupDue {
@@ -33,13 +34,8 @@ export function dueForGroup(
   return [...concerned]
     .filter(([item]) => ground.club.items.has(item))
     .map(([item, who]): GroupDue => {
-      const had = who.flatMap(({ practised }) => practised.get(item) ?? [])
-      const last = had
-        .map((one) => one.last)
-        .sort()
-        .at(-1)
-      const poor = had.filter(({ mark }) => mark === 'shaky' || mark === 'not yet').length
-      const never = who.length - had.length
+      const { had, last, poor } = groupHistory(item, who)
+      const never = who.length - had
       const ago = last === undefined ? -1 : daysBetween(last, today)
       const asked = who.some(({ rank }) => required.get(rank)?.has(item))
       return {

@@ -5,7 +5,7 @@ import type { Standing } from '../curriculum/syllabus'
 import type { Lane } from '../plan/modes/mode'
 import { PHASES } from '../plan/phases'
 import type { Block, Group, Plan } from '../plan/schema'
-import type { Span } from '../plan/spans'
+import { otherSide, type Span } from '../plan/spans'
 import { clockAt, minutes } from '../plan/time-text'
 import type { PlacedBlock, Timeline } from '../plan/timeline'
 import type { ClubFacts, Expected } from './club-facts'
@@ -241,6 +241,22 @@ export function repsIn({ span, item, ms }: Piece): number {
       return repMs > 0 ? Math.floor(ms / repMs) : 0
     }
   }
+}
+
+/** An amount of work by side: right, left, and neither. */
+export interface BySide {
+  R: number
+  L: number
+  N: number
+}
+
+/** Adds reps, or seconds, to the sides on which a span works them; alternating work begins with its first side. */
+export function addBySide(sum: BySide, { alternate, side }: Span, amount: number): void {
+  if (alternate) {
+    const first = Math.ceil(amount / 2)
+    sum[alternate] += first
+    sum[otherSide(alternate)] += amount - first
+  } else sum[side ?? 'N'] += amount
 }
 
 export const demandOf = (item: Item | undefined, region: Region): number => item?.demand[region] ?? 0

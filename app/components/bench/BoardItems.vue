@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Block } from '~~/core'
-import { Ground } from '~~/core/checks/ground'
-import { layPlan } from '~~/core'
+import { groupHistory } from '~~/core/balance/group-history'
+import { counted } from '~~/core/plan/time-text'
 import { shortDay } from '~/domain/days'
 
 /** The items of the board: their cautions and key points, and what each group has of them behind it. */
@@ -20,33 +20,15 @@ const works = computed(() => {
     found.set(track.technique, [...(found.get(track.technique) ?? []), ...track.groups])
   return [...found]
 })
-const students = computed(() => {
-  const { plan } = store
-  if (!plan)
-    return new Map<
-      string,
-      readonly { practised: ReadonlyMap<string, { days: number; last: string; mark?: string }> }[]
-    >()
-  const empty = { ...plan, blocks: [] }
-  return new Map(
-    new Ground(empty, layPlan(empty), facts.club).groups.map(({ group, students: who }) => [group.id, who]),
-  )
-})
 function history(item: string, group: string): string {
-  const who = students.value.get(group) ?? []
-  const had = who.flatMap(({ practised }) => practised.get(item) ?? [])
-  if (who.length === 0) return ''
-  const last = had
-    .map((one) => one.last)
-    .sort()
-    .at(-1)
+  const students = facts.ground.groups.find((one) => one.group.id === group)?.students ?? []
+  const { had, of, last, days, poor } = groupHistory(item, students)
+  if (of === 0) return ''
   if (!last) return 'never yet'
-  const poor = had.filter(({ mark }) => mark === 'shaky' || mark === 'not yet').length
-  const days = Math.max(...had.map((one) => one.days))
   return [
     `last ${shortDay(last)}`,
-    `${had.length} of ${who.length} had it`,
-    `up to ${days} ${days === 1 ? 'day' : 'days'}`,
+    `${had} of ${of} had it`,
+    `up to ${counted(days, 'day')}`,
     poor ? `${poor} shaky` : '',
   ]
     .filter(Boolean)

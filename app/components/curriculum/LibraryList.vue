@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { MagnifyingGlassIcon } from '@heroicons/vue/20/solid'
 import { spokenName } from '~~/core/curriculum/item'
 import { librarySearch } from '~~/core/curriculum/search'
 import { libraryRows } from '~/domain/library-rows'
@@ -10,7 +9,7 @@ const route = useRoute()
 const find = ref('')
 const rank = ref('')
 const away = ref(false)
-const finder = useTemplateRef<HTMLInputElement>('finder')
+const finder = useTemplateRef<{ focus(): void }>('finder')
 const ROW = 30
 
 const items = computed(() => [...library.items.values()])
@@ -54,30 +53,27 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (event.key !== '/' || (event.target as HTMLElement).matches('input, textarea, select')) return
   event.preventDefault()
   finder.value?.focus()
-  finder.value?.select()
 })
 </script>
 
 <template>
   <aside class="list" aria-label="The library">
-    <div class="find">
-      <MagnifyingGlassIcon class="size-4 flex-none" />
-      <input
-        ref="finder"
-        v-model="find"
-        role="combobox"
-        aria-controls="library-rows"
-        aria-expanded="true"
-        :aria-activedescendant="active ? `item-${active}` : undefined"
-        placeholder="Name, alias, point or fault"
-        aria-label="Find in the library"
-        @keydown.down.prevent="goBy(1)"
-        @keydown.up.prevent="goBy(-1)"
-        @keydown.enter.prevent="enter"
-        @keydown.esc="find = ''"
-      />
-      <kbd>/</kbd>
-    </div>
+    <FindField
+      ref="finder"
+      v-model="find"
+      class="mr-2.5"
+      label="Find in the library"
+      placeholder="Name, alias, point or fault"
+      slash
+      role="combobox"
+      aria-controls="library-rows"
+      aria-expanded="true"
+      :aria-activedescendant="active ? `item-${active}` : undefined"
+      @keydown.down.prevent="goBy(1)"
+      @keydown.up.prevent="goBy(-1)"
+      @keydown.enter.prevent="enter"
+      @keydown.esc="find = ''"
+    />
     <div class="narrow">
       <select v-model="rank" class="field" aria-label="Rank">
         <option value="">every rank</option>
@@ -131,32 +127,6 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   min-height: 0;
   padding: 10px 0 0 12px;
   border-right: 1px solid var(--color-straw);
-}
-.find {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  height: 34px;
-  margin-right: 10px;
-  padding: 0 6px 0 9px;
-  background: var(--color-paper);
-  border: 1px solid #b9a98d;
-  border-radius: 4px;
-  color: var(--color-ash);
-}
-.find:focus-within {
-  outline: 2px solid var(--color-harbour);
-}
-.find input {
-  flex: 1;
-  min-width: 0;
-  background: none;
-  outline: none;
-  color: var(--color-ink);
-}
-.find input::placeholder {
-  color: var(--color-ash);
-  opacity: 1;
 }
 .narrow {
   display: flex;

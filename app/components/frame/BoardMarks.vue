@@ -20,9 +20,7 @@ const marked = computed(() =>
     :style="{ top: `${y + 2}px` }"
     aria-hidden="true"
   >
-    <i v-for="mark in numbers" :key="mark.n" :class="mark.severity"
-      ><b>{{ mark.n }}</b></i
-    >
+    <FindingDiamond v-for="mark in numbers" :key="mark.n" v-bind="mark" />
   </span>
 </template>
 
@@ -34,29 +32,5 @@ const marked = computed(() =>
   pointer-events: none;
   display: flex;
   flex-direction: column;
-}
-.marks i {
-  position: relative;
-  display: grid;
-  width: 19px;
-  height: 19px;
-  place-items: center;
-  color: #fff;
-  font: 700 13px/17px var(--font-sans);
-  font-style: normal;
-}
-.marks i::before {
-  content: '';
-  position: absolute;
-  inset: 2.5px;
-  transform: rotate(45deg);
-  border-radius: 2px;
-  background: var(--color-brick);
-}
-.marks .hint::before {
-  background: var(--color-harbour);
-}
-.marks b {
-  position: relative;
 }
 </style>

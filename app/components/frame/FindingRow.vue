@@ -34,9 +34,7 @@ function mend() {
     @focusout="point(false)"
   >
     <div class="line">
-      <span class="diamond" :class="finding.severity"
-        ><i>{{ number }}</i></span
-      >
+      <FindingDiamond :n="number" :severity="finding.severity" />
       <button type="button" class="says" :aria-expanded="open" data-finding @click="emit('toggle')">
         <span class="word" :class="finding.severity">{{ finding.severity }}</span>
         <b>{{ finding.says }}</b>
@@ -167,30 +165,5 @@ li {
   border: 1px solid #d3c6ae;
   border-left: 4px solid var(--phase);
   border-radius: 2px;
-}
-.diamond {
-  position: relative;
-  display: grid;
-  flex: none;
-  width: 19px;
-  height: 19px;
-  place-items: center;
-  color: #fff;
-  font: 700 13px/17px var(--font-sans);
-}
-.diamond::before {
-  content: '';
-  position: absolute;
-  inset: 2.5px;
-  transform: rotate(45deg);
-  border-radius: 2px;
-  background: var(--color-brick);
-}
-.diamond.hint::before {
-  background: var(--color-harbour);
-}
-.diamond i {
-  position: relative;
-  font-style: normal;
 }
 </style>

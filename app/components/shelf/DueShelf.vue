@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { layPlan } from '~~/core'
 import { dueForGroup } from '~~/core/balance/due-for-group'
-import { Ground } from '~~/core/checks/ground'
 import type { Board } from '~~/core/curriculum/boards'
 
 /** What is due for each group, most due first, and why. */
@@ -13,19 +11,13 @@ const facts = useFactsStore()
 const chosen = ref('')
 const SHOWN = 14
 
-/** Who is expected and what they had does not change while the plan does, so an empty plan of the same groups will do. */
-const groupsOf = computed(() => JSON.stringify(store.plan?.groups ?? []))
 const today = computed(() => store.plan?.date ?? format(new Date(), 'yyyy-MM-dd'))
-const lists = computed(() => {
-  const { plan } = store
-  if (!plan || !groupsOf.value) return []
-  const empty = { ...plan, blocks: [] }
-  const ground = new Ground(empty, layPlan(empty), facts.club)
-  return ground.groups.map((group) => ({
+const lists = computed(() =>
+  facts.ground.groups.map((group) => ({
     group: group.group,
-    rows: dueForGroup(ground, group, today.value, library.loaded?.settings.nextGrading),
-  }))
-})
+    rows: dueForGroup(facts.ground, group, today.value, library.loaded?.settings.nextGrading),
+  })),
+)
 const shown = computed(() => lists.value.find(({ group }) => group.id === chosen.value) ?? lists.value[0])
 const rows = computed(() =>
   (shown.value?.rows ?? [])

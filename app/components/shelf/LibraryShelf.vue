@@ -1,27 +1,22 @@
 <script setup lang="ts">
-import { FunnelIcon, MagnifyingGlassIcon } from '@heroicons/vue/20/solid'
+import { FunnelIcon } from '@heroicons/vue/20/solid'
 import type { Board } from '~~/core/curriculum/boards'
 import { CATEGORIES } from '~~/core/curriculum/categories'
 import { inShort } from '~~/core/curriculum/item'
 import { librarySearch } from '~~/core/curriculum/search'
-import { standingOf } from '~~/core/curriculum/syllabus'
 import { NO_FILTER, passes } from '~/domain/shelf-filter'
 
 /** The library on the shelf: found by name, narrowed by what the class needs. */
 defineProps<{ onPlan: ReadonlySet<string | undefined>; preview: (boards: readonly Board[]) => string }>()
 const store = usePlanStore()
 const library = useLibraryStore()
+const facts = useFactsStore()
 const find = ref('')
 const filter = ref({ ...NO_FILTER })
 const narrowing = ref(false)
-const finder = useTemplateRef<HTMLInputElement>('finder')
+const finder = useTemplateRef<{ focus(): void }>('finder')
 
-defineExpose({
-  focus() {
-    finder.value?.focus()
-    finder.value?.select()
-  },
-})
+defineExpose({ focus: () => finder.value?.focus() })
 
 const offered = computed(() => [...library.items.values()].filter(({ archived }) => !archived))
 const search = computed(() => librarySearch(offered.value))
@@ -29,11 +24,9 @@ const narrowed = computed(() => Object.values(filter.value).filter(Boolean).leng
 const kit = computed(() =>
   [...new Set(offered.value.flatMap((item) => item.kit.map(({ name }) => name)))].sort(),
 )
-/** Where an item stands for a group: for the rank of it that is nearest. */
 function standing(item: string, group: string) {
-  const ranks = store.plan?.groups.find(({ id }) => id === group)?.ranks ?? []
-  const all = ranks.map((rank) => standingOf(item, rank, library.ladder, library.syllabus))
-  return (['current', 'review', 'new', 'ahead'] as const).find((one) => all.includes(one)) ?? 'none'
+  const among = facts.ground.groups.find((one) => one.group.id === group)
+  return among ? facts.ground.standingFor(item, among) : 'none'
 }
 const sections = computed(() => {
   const found = search.value
@@ -62,16 +55,7 @@ const sections = computed(() => {
       >
         <FunnelIcon class="size-4" />
       </button>
-      <div class="find">
-        <MagnifyingGlassIcon class="size-4 flex-none" />
-        <input
-          ref="finder"
-          v-model="find"
-          placeholder="Find in the library"
-          aria-label="Find in the library"
-        />
-        <kbd>/</kbd>
-      </div>
+      <FindField ref="finder" v-model="find" class="flex-1" label="Find in the library" slash />
     </div>
     <div v-if="narrowing" class="filters">
       <select v-model="filter.group" aria-label="For the group" class="field">
@@ -122,33 +106,6 @@ const sections = computed(() => {
 </template>
 
 <style scoped>
-.find {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  flex: 1;
-  min-width: 0;
-  height: 32px;
-  padding: 0 6px 0 9px;
-  background: var(--color-paper);
-  border: 1px solid #b9a98d;
-  border-radius: 4px;
-  color: var(--color-ash);
-}
-.find:focus-within {
-  outline: 2px solid var(--color-harbour);
-}
-.find input {
-  flex: 1;
-  min-width: 0;
-  background: none;
-  outline: none;
-  color: var(--color-ink);
-}
-.find input::placeholder {
-  color: var(--color-ash);
-  opacity: 1;
-}
 .row {
   display: flex;
   flex-direction: row-reverse;

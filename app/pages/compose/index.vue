@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { MagnifyingGlassIcon } from '@heroicons/vue/20/solid'
 import { format } from 'date-fns'
 import MiniSearch from 'minisearch'
 import { minutes } from '~~/core/plan/time-text'
@@ -88,12 +87,7 @@ async function blank() {
     </p>
     <template v-else>
       <div class="tools">
-        <label class="find"
-          ><MagnifyingGlassIcon class="size-4 flex-none" /><input
-            v-model="find"
-            placeholder="Title, theme or board"
-            aria-label="Find a plan"
-        /></label>
+        <FindField v-model="find" class="w-[260px]" label="Find a plan" placeholder="Title, theme or board" />
         <div role="group" aria-label="Which plans" class="flex">
           <button
             v-for="(one, id) in KINDS"
@@ -157,28 +151,6 @@ async function blank() {
   align-items: center;
   gap: 14px;
   padding: 12px 0;
-}
-.find {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  width: 260px;
-  height: 32px;
-  padding: 0 9px;
-  color: var(--color-ash);
-  background: var(--color-paper);
-  border: 1px solid #b9a98d;
-  border-radius: 4px;
-}
-.find:focus-within {
-  outline: 2px solid var(--color-harbour);
-}
-.find input {
-  flex: 1;
-  min-width: 0;
-  color: var(--color-ink);
-  background: none;
-  outline: none;
 }
 .kind {
   height: 32px;

@@ -1,7 +1,6 @@
 import type { Item } from '../../curriculum/item'
-import type { Block } from '../../plan/schema'
 import { telling, type Check, type Finding } from '../check'
-import type { Ground } from '../ground'
+import { momentsOf } from './at-once'
 
 const tell = telling('space.short', 'warn')
 
@@ -18,31 +17,6 @@ function floorOf(item: Item | undefined, heads: number): Floor | undefined {
   return { m2: units * item.footprintM2, units, what: inPairs ? 'pairs' : 'students' }
 }
 
-type Worked = [item: Item | undefined, heads: number][]
-
-/** What is worked at the same time, for each moment of a block that differs from the others. */
-function moments(block: Block, ground: Ground): Worked[] {
-  const item = (id: string | undefined) => (id === undefined ? undefined : ground.club.items.get(id))
-  const headsOf = (ids: readonly string[]) => ground.headsOf(ids)
-  const { everyone } = ground
-  const tracks = block.tracks ?? []
-  switch (block.mode) {
-    case 'together':
-      return [[[item(block.technique), everyone]]]
-    case 'stations': {
-      const perTeam = Math.ceil(everyone / Math.max(1, block.teams ?? 1))
-      return [(block.stations ?? []).map(({ technique }) => [item(technique), perTeam])]
-    }
-    case 'turns':
-      return tracks.map((taught) => [
-        [item(taught.technique), headsOf(taught.groups)],
-        [item(block.holding?.technique), everyone - headsOf(taught.groups)],
-      ])
-    default:
-      return [tracks.map(({ technique, groups }) => [item(technique), headsOf(groups)])]
-  }
-}
-
 /** More pairs, or a bigger footprint, than the mat holds. */
 export const spaceShort: Check = {
   code: 'space.short',
@@ -50,7 +24,7 @@ export const spaceShort: Check = {
     const { areaM2 } = ground.club.settings.hall
     if (areaM2 === 0) return []
     return ground.plan.blocks.flatMap((block): Finding[] => {
-      const [fullest] = moments(block, ground)
+      const [fullest] = momentsOf(block, ground)
         .map((worked) => worked.flatMap(([item, heads]) => floorOf(item, heads) ?? []))
         .map((floors) => ({ floors, m2: floors.reduce((sum, floor) => sum + floor.m2, 0) }))
         .sort((a, b) => b.m2 - a.m2)

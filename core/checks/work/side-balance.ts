@@ -1,14 +1,11 @@
 import type { Block, Plan } from '../../plan/schema'
 import { changeBlock, changeDoses } from '../../plan/edit'
 import { telling, type Check, type Finding } from '../check'
-import { repsIn, type Ground, type GroupFacts } from '../ground'
+import { addBySide, repsIn, type BySide, type Ground, type GroupFacts } from '../ground'
 
 const tell = telling('side.balance', 'warn')
 
-interface Sides {
-  R: number
-  L: number
-  N: number
+interface Sides extends BySide {
   blocks: Set<string>
 }
 
@@ -22,13 +19,9 @@ function sidesOf(ground: Ground, group: GroupFacts): Map<string, Sides> {
     sum.blocks.add(block.id)
     const { span } = piece
     const worked = repsIn(piece) || piece.ms / 1000
-    if (span.alternate) {
-      const first = Math.ceil(worked / 2)
-      sum[span.alternate] += first
-      sum[span.alternate === 'R' ? 'L' : 'R'] += worked - first
-    } else if (span.side) sum[span.side] += worked
     // A station, a round of play or a game has no sides to call.
-    else if (span.kind === 'reps' || span.kind === 'paced' || span.kind === 'hold') sum.N += worked
+    const isCalled = span.kind === 'reps' || span.kind === 'paced' || span.kind === 'hold'
+    if (span.alternate || span.side || isCalled) addBySide(sum, span, worked)
   }
   return sides
 }

@@ -1,7 +1,7 @@
 import { changeBlock } from '../../plan/edit'
 import { moreSets } from '../../plan/edit-tracks'
 import { telling, type Check, type Finding } from '../check'
-import type { Ground, GroupFacts } from '../ground'
+import { addBySide, type BySide, type Ground, type GroupFacts } from '../ground'
 
 const tell = telling('volume.low', 'hint')
 const DRILLED = new Set(['technique', 'drill', 'partner', 'selfdefence'])
@@ -13,7 +13,7 @@ interface Volume {
 }
 
 function volumes(ground: Ground, group: GroupFacts): Map<string, Volume> {
-  const out = new Map<string, { R: number; L: number; N: number; counted: boolean; blocks: Set<string> }>()
+  const out = new Map<string, BySide & { counted: boolean; blocks: Set<string> }>()
   for (const [{ block }, { span, technique }] of ground.piecesOf(group)) {
     if (!DRILLED.has(block.phase)) continue
     const sum = out.get(technique) ?? { R: 0, L: 0, N: 0, counted: true, blocks: new Set() }
@@ -24,12 +24,7 @@ function volumes(ground: Ground, group: GroupFacts): Map<string, Volume> {
       sum.counted = false
       continue
     }
-    const performed = span.role === 'B' ? 0 : span.count
-    if (span.alternate) {
-      sum[span.alternate] += Math.ceil(performed / 2)
-      sum[span.alternate === 'R' ? 'L' : 'R'] += Math.floor(performed / 2)
-    } else if (span.side) sum[span.side] += performed
-    else sum.N += performed
+    addBySide(sum, span, span.role === 'B' ? 0 : span.count)
   }
   return new Map(
     [...out]

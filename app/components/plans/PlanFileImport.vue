@@ -40,11 +40,12 @@ async function read(event: Event) {
   waiting.value = parsed.plan
   if (unknown.value.length === 0) await add()
 }
-/** Unknown items go into the library first, each under its own id; then the plan. */
+/** Unknown items go into the library first, each under its own id; then the plan. The library is read afresh, so a second try puts only what is still missing. */
 async function add() {
   if (!waiting.value) return
   busy.value = true
   try {
+    await library.refresh()
     for (const item of unknown.value)
       await api(`/api/items/${item.id}`, { method: 'PUT', body: { base: 0, item } })
     if (unknown.value.length) await library.refresh()
