@@ -10,6 +10,8 @@ export const HEAD_PX = 23
 /** The name of a part stands above its first board. */
 export const PART_PX = 20
 const RUNG_PX = 16
+/** The rail of the beats under the head of one count. */
+export const BEATS_PX = 7
 
 export interface PlacedBoard extends PlacedBlock {
   y: number
@@ -25,9 +27,16 @@ export interface FrameGeometry {
   height: number
   /** Px from the top of the frame at a time of the class in ms; straight within a board. */
   yAt(ms: number): number
+  /** The time of the class at a height, in whole ms; a board's head is its start. */
+  msAt(y: number): number
 }
 
 const isCut = ({ block }: PlacedBlock) => block.phase !== 'water' && block.mode !== 'together'
+
+function headOf(placed: PlacedBlock): number {
+  if (!isCut(placed)) return 0
+  return placed.block.mode === 'oneCount' ? HEAD_PX + BEATS_PX : HEAD_PX
+}
 
 /** The least height at which a board can be read. */
 function leastHeight(placed: PlacedBlock, groups: number): number {
@@ -37,7 +46,7 @@ function leastHeight(placed: PlacedBlock, groups: number): number {
     case 'together':
       return block.dose?.kind === 'ladder' ? HEAD_PX + RUNG_PX * block.dose.stages.length + 4 : 24
     case 'oneCount':
-      return groups > 4 ? HEAD_PX + 39 : 46
+      return HEAD_PX + BEATS_PX + (groups > 4 ? 39 : 23)
     case 'layers':
       return HEAD_PX + 76
     case 'turns':
@@ -55,27 +64,44 @@ export function frameGeometry(timeline: Timeline, groups: number): FrameGeometry
     const heading = part !== undefined && part !== timeline.blocks[i - 1]?.block.part ? part : undefined
     if (heading !== undefined) y += PART_PX
     const h = Math.round(Math.max((placed.ms / 60_000) * PX_PER_MIN, leastHeight(placed, groups)))
-    const board = { ...placed, y, h, head: isCut(placed) ? HEAD_PX : 0, heading }
+    const board = { ...placed, y, h, head: headOf(placed), heading }
     y += h
     return board
   })
-  return { boards, height: y, yAt: (ms) => yAt(boards, y, ms) }
+  const bends = bendsOf(boards, y)
+  return {
+    boards,
+    height: y,
+    yAt: (ms) => along(bends, 'ms', 'y', ms),
+    msAt: (at) => Math.max(0, Math.round(along(bends, 'y', 'ms', at))),
+  }
 }
 
-function yAt(boards: PlacedBoard[], height: number, ms: number): number {
-  for (const [i, board] of boards.entries()) {
-    if (ms < board.at) {
-      const before = boards[i - 1]
-      const from = before ? before.at + before.ms : 0
-      const top = before ? before.y + before.h : 0
-      return top + ((board.y - top) * (ms - from)) / Math.max(1, board.at - from)
-    }
-    if (ms < board.at + board.ms) {
-      const within = (ms - board.at) / board.ms
-      return board.y + board.head + (board.h - board.head) * within
-    }
+/** A point at which the scale of time bends. */
+type Bend = Record<'ms' | 'y', number>
+
+/** The scale is straight from bend to bend: through each board, and through the gap to the next. Past the end it goes on evenly. */
+function bendsOf(boards: PlacedBoard[], height: number): Bend[] {
+  const bends = boards.flatMap((board): Bend[] => [
+    { ms: board.at, y: board.y },
+    { ms: board.at, y: board.y + board.head },
+    { ms: board.at + board.ms, y: board.y + board.h },
+  ])
+  const end = bends.at(-1)?.ms ?? 0
+  return [{ ms: 0, y: 0 }, ...bends, { ms: end + 60_000, y: height + PX_PER_MIN }]
+}
+
+/** Reads the scale either way; both run upwards only. Of several bends at one place the last one counts. */
+function along(bends: readonly Bend[], from: 'ms' | 'y', to: 'ms' | 'y', value: number): number {
+  let low = 0
+  let high = bends.length - 2
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if ((bends[middle]?.[from] ?? 0) <= value) low = middle
+    else high = middle - 1
   }
-  const last = boards.at(-1)
-  const end = last ? last.at + last.ms : 0
-  return height + ((ms - end) / 60_000) * PX_PER_MIN
+  const [a, b] = [bends[low], bends[low + 1]]
+  if (!a || !b) return 0
+  const length = b[from] - a[from]
+  return length > 0 ? a[to] + ((value - a[from]) / length) * (b[to] - a[to]) : b[to]
 }

@@ -16,6 +16,16 @@ export const useCarriedStore = defineStore('carried', () => {
   const plans = usePlanStore()
   const carried = shallowRef<Carried>()
   const place = shallowRef<Place>()
+  /** What the pointer or the focus is at on the shelf: shown as it would be, before it is placed. */
+  const pointed = shallowRef<Carried>()
+
+  function point(what: Carried) {
+    pointed.value = what
+  }
+  /** Leaves what is pointed at, unless something else is by now. */
+  function leave(name: string) {
+    if (pointed.value?.name === name) pointed.value = undefined
+  }
 
   function lift(what: Carried) {
     carried.value = what
@@ -41,5 +51,5 @@ export const useCarriedStore = defineStore('carried', () => {
     else if (what.item) paint(where.block, where.group, what.item)
   }
 
-  return { carried, place, lift, letGo, drop, paint }
+  return { carried, place, pointed, point, leave, lift, letGo, drop, paint }
 })

@@ -1,5 +1,6 @@
 import { PHASES } from '../plan/phases'
-import type { Timeline } from '../plan/timeline'
+import type { Lane } from '../plan/modes/mode'
+import type { PlacedBlock, Timeline } from '../plan/timeline'
 
 /** A point of the load curve: ms from the start, intensity 1 to 10. */
 export interface LoadPoint {
@@ -27,33 +28,52 @@ export function loadCurve(timeline: Timeline, groups: number): LoadPoint[] {
   return points
 }
 
+/** A change of intensity × groups, at ms from the start of its block. */
+interface Change {
+  at: number
+  by: number
+}
+
+/** Changes within a block, kept with the lanes they were read from: a board that was not touched is not read again. */
+const readBefore = new WeakMap<Lane[], { work: number; changes: Change[] }>()
+
+function changesIn({ block, lanes }: PlacedBlock): Change[] {
+  const work = block.intensity ?? PHASES[block.phase].intensity
+  const known = readBefore.get(lanes)
+  if (known?.work === work) return known.changes
+  const changes: Change[] = []
+  for (const lane of lanes)
+    for (const stretch of lane)
+      for (const s of stretch.spans) {
+        const above = (s.cls === 'work' ? work : s.cls === 'rest' ? Math.max(1, work - 3) : 1) - 1
+        if (above === 0 || s.ms === 0) continue
+        changes.push({ at: stretch.at + s.at, by: above }, { at: stretch.at + s.at + s.ms, by: -above })
+      }
+  changes.sort((a, b) => a.at - b.at)
+  readBefore.set(lanes, { work, changes })
+  return changes
+}
+
 /** Running sums of intensity × ms at the edges of every span, over the mean of the groups. */
 function summed(timeline: Timeline, groups: number): { at: number; sum: number }[] {
-  const changes = new Map<number, number>()
-  const add = (at: number, by: number) => changes.set(at, (changes.get(at) ?? 0) + by)
-  add(0, 1)
-  for (const { block, at, lanes } of timeline.blocks) {
-    const work = block.intensity ?? PHASES[block.phase].intensity
-    for (const lane of lanes)
-      for (const stretch of lane)
-        for (const s of stretch.spans) {
-          const above = (s.cls === 'work' ? work : s.cls === 'rest' ? Math.max(1, work - 3) : 1) - 1
-          if (above === 0 || s.ms === 0) continue
-          add(at + stretch.at + s.at, above / groups)
-          add(at + stretch.at + s.at + s.ms, -above / groups)
-        }
-  }
-  let level = 0
+  const sums = [{ at: 0, sum: 0 }]
+  /** Intensity above 1, summed over the groups. */
+  let above = 0
   let sum = 0
   let last = 0
-  return [...changes.entries()]
-    .sort((a, b) => a[0] - b[0])
-    .map(([at, by]) => {
-      sum += level * (at - last)
-      last = at
-      level += by
-      return { at, sum }
-    })
+  for (const placed of timeline.blocks)
+    for (const change of changesIn(placed)) {
+      const at = placed.at + change.at
+      if (at > last) {
+        sum += (1 + above / groups) * (at - last)
+        last = at
+        sums.push({ at, sum })
+      }
+      above += change.by
+    }
+  // Past the last change everybody is at 1.
+  if (timeline.totalMs > last) sums.push({ at: timeline.totalMs, sum: sum + timeline.totalMs - last })
+  return sums
 }
 
 function sumAt(sums: { at: number; sum: number }[], ms: number): number {

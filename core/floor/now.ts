@@ -1,5 +1,6 @@
 import type { PlacedBlock, Timeline } from '../plan/timeline'
 import type { Stretch } from '../plan/modes/mode'
+import { groupAt, spanAt, stretchesAt, type GroupNow } from '../plan/moment'
 import type { Span } from '../plan/spans'
 import { comingAt, placeAt, remainingMs, type Course } from './course'
 import type { Run } from './run'
@@ -19,11 +20,6 @@ export interface FloorNow {
   groups: GroupNow[]
   /** What is called now: the span of the dose that leads. */
   called: CalledNow | undefined
-}
-
-export interface GroupNow {
-  stretch: Stretch | undefined
-  span: Span | undefined
 }
 
 export interface CalledNow {
@@ -54,19 +50,9 @@ export function floorNow(timeline: Timeline, run: Run): FloorNow {
   }
 }
 
-const holds = (at: number, ms: number, time: number) => time >= at && time < at + ms
-
-function groupAt(lane: Stretch[], time: number): GroupNow {
-  const stretch = lane.find(({ at, ms }) => holds(at, ms, time))
-  const span = stretch?.spans.find(({ at, ms }) => holds(stretch.at + at, ms, time))
-  return { stretch, span }
-}
-
 /** Of several tracks called at once, the one that goes on longest leads. */
 function calledAt(calls: Stretch[], time: number): CalledNow | undefined {
-  const [stretch] = calls
-    .filter(({ at, ms }) => holds(at, ms, time))
-    .sort((a, b) => b.at + b.ms - (a.at + a.ms))
-  const span = stretch?.spans.find(({ at, ms }) => holds(stretch.at + at, ms, time))
+  const [stretch] = stretchesAt(calls, time).sort((a, b) => b.at + b.ms - (a.at + a.ms))
+  const span = spanAt(stretch, time)
   return stretch && span && { stretch, span, inMs: time - stretch.at - span.at }
 }

@@ -165,9 +165,10 @@ test('the shelf: find, see what it would do, place it with Enter', async ({ page
   await page.keyboard.press('/')
   await page.keyboard.type('knee turnover')
   await page.keyboard.press('Tab')
-  await expect(page.getByRole('button', { name: /^Knee turnover/ })).toContainText(
-    /place it at 18:42, \d+:\d\d over/,
-  )
+  const would = page.getByRole('status', { name: 'If it were placed' })
+  await expect(would).toContainText(/Knee turnover/)
+  await expect(would).toContainText(/at 18:42: \d+:\d\d over/)
+  await expect(would).toContainText(/White \d+:\d\d \+\d+:\d\d/)
   await page.keyboard.press('Enter')
   expect(await titles(page)).toContain('falls knee-turnover water-1')
   await page.getByLabel('Find in the library').fill('unheard of')

@@ -12,16 +12,17 @@ const BAR = 352
 const LEFT = 4
 const planned = computed(() => props.lengthMin * 60_000)
 const x = (ms: number) => LEFT + (ms / planned.value) * BAR
-const segments = computed(() =>
-  props.timeline.blocks
-    .filter(({ at }) => at < planned.value)
-    .map(({ block, at, ms }) => ({
-      id: block.id,
-      x: x(at),
-      w: Math.max(1, x(Math.min(at + ms, planned.value)) - x(at)),
-      water: block.phase === 'water',
-    })),
-)
+/** All segments of a colour in one stroke. */
+const segments = computed(() => {
+  const paths = { board: '', water: '', selected: '' }
+  for (const { block, at, ms } of props.timeline.blocks) {
+    if (at >= planned.value) break
+    const width = Math.max(1, x(Math.min(at + ms, planned.value)) - x(at))
+    const look = block.id === props.selected ? 'selected' : block.phase === 'water' ? 'water' : 'board'
+    paths[look] += `M${x(at).toFixed(2)} 4h${width.toFixed(2)}v14h-${width.toFixed(2)}z`
+  }
+  return paths
+})
 const overMs = computed(() => Math.max(0, -props.timeline.spareMs))
 const overPx = computed(() => Math.min(90, Math.max(16, (overMs.value / planned.value) * BAR)))
 /** A splintered end. */
@@ -45,7 +46,7 @@ const spare = computed(() => props.timeline.spareMs)
 
 <template>
   <div class="flex items-center gap-3" data-test="class-bar">
-    <div>
+    <div class="relative">
       <div class="times">
         <span>{{ ends?.first ?? '0:00' }}</span>
         <span>
@@ -67,19 +68,14 @@ const spare = computed(() => props.timeline.spareMs)
           </linearGradient>
         </defs>
         <rect :x="LEFT" y="4" :width="BAR" height="14" fill="#2a1e16" />
-        <rect
-          v-for="segment in segments"
-          :key="segment.id"
-          :x="segment.x"
-          y="4"
-          :width="segment.w"
-          height="14"
-          :fill="segment.id === selected ? '#FFE7A8' : segment.water ? '#7FB3C2' : 'url(#bar-gold)'"
-        />
+        <path :d="segments.board" fill="url(#bar-gold)" />
+        <path :d="segments.water" fill="#7FB3C2" />
+        <path :d="segments.selected" fill="#FFE7A8" />
         <path v-if="overMs" :d="splinter" fill="#C9573D" stroke="#8E2C18" stroke-width="1" />
         <rect :x="LEFT - 2.5" y="1" width="2.5" height="21" fill="#F6DFA4" />
         <rect :x="LEFT + BAR" y="1" width="2.5" height="21" fill="#F6DFA4" />
       </svg>
+      <div class="under"><ViewBracket :planned="planned" :width="BAR" /></div>
     </div>
     <div class="verdict">
       <template v-if="overMs">
@@ -108,6 +104,12 @@ const spare = computed(() => props.timeline.spareMs)
 }
 svg {
   display: block;
+}
+.under {
+  position: absolute;
+  left: 4px;
+  bottom: 0;
+  height: 24px;
 }
 .verdict {
   font-size: 13px;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { inHall, type Group } from '~~/core'
-import type { GroupNow } from '~~/core/floor/now'
+import type { GroupNow } from '~~/core/plan/moment'
 import { minutes } from '~~/core/plan/time-text'
+import { workOf } from '~/domain/doing'
 
 /** What one group does now: its technique and layer, whom to mind, and the one thing to say. */
 const props = defineProps<{ group: Group; now: GroupNow | undefined; leftMs: number; tight?: boolean }>()
@@ -17,11 +18,7 @@ const technique = computed(() => props.now?.stretch?.technique)
 const block = computed(() => store.now?.placed?.block)
 const waiting = computed(() => props.now?.span?.kind === 'idle')
 const holding = computed(() => props.now?.span?.kind === 'holding')
-const title = computed(() => {
-  if (waiting.value) return 'Waits'
-  if (holding.value) return `Holds: ${block.value?.holding?.title ?? 'what was just taught'}`
-  return library.itemName(technique.value) || 'With everyone'
-})
+const title = computed(() => workOf(props.now, block.value, library.itemName, 'With everyone'))
 const layer = computed(() => {
   const layerNumber = props.now?.span?.layer ?? props.now?.stretch?.layer ?? 1
   return technique.value && !waiting.value ? library.layerName(technique.value, layerNumber) : ''

@@ -8,6 +8,8 @@ import type { PlacedBoard } from '~/domain/frame-geometry'
 const props = defineProps<{
   board: PlacedBoard
   plan: Plan
+  /** In view, or nearly: only then are its insides drawn. */
+  near: boolean
   selected: boolean
   /** A finding about it is pointed at. */
   lit?: boolean
@@ -86,7 +88,8 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
     @focus="byPointer || emit('choose')"
   >
     <span v-if="heading" class="heading">{{ heading }}</span>
-    <div v-if="block.phase === 'water'" class="channel">
+    <div v-if="!near" class="plank" />
+    <div v-else-if="block.phase === 'water'" class="channel">
       <PhaseMark phase="water" />
       <svg width="10" height="12" viewBox="0 0 10 13" aria-hidden="true">
         <path d="M5 0C7 4 10 6 10 9a5 5 0 0 1-10 0C0 6 3 4 5 0z" fill="#2A6C82" />
@@ -105,8 +108,9 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
       <LadderRungs v-if="ladder" :board="board" :dose="ladder" />
       <p v-else-if="twoLines" class="look-for"><b>Looks for:</b> {{ lookFor }}</p>
     </div>
-    <span class="grip" aria-hidden="true"><i /><i /><i /></span>
+    <span v-if="near" class="grip" aria-hidden="true" />
     <span
+      v-if="near"
       class="pull"
       aria-hidden="true"
       title="Pull: whole sets or rounds"
@@ -239,16 +243,11 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
 .grip {
   position: absolute;
   right: 3px;
-  top: 50%;
+  top: calc(50% - 5px);
   display: none;
-  transform: translateY(-50%);
-}
-.grip i {
-  display: block;
   width: 7px;
-  height: 1.5px;
-  margin: 2px 0;
-  background: #a08c6c;
+  height: 9px;
+  background: repeating-linear-gradient(#a08c6c 0 1.5px, transparent 1.5px 3.5px);
 }
 .board:hover .grip {
   display: block;

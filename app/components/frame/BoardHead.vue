@@ -23,7 +23,6 @@ defineProps<{ block: Block; say: string; ms: number }>()
   min-width: 0;
   padding: 0 8px 0 15px;
   white-space: nowrap;
-  overflow: hidden;
 }
 .title {
   font: 640 15px/19px var(--font-serif);

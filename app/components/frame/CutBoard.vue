@@ -2,6 +2,7 @@
 import type { Plan, Track } from '~~/core'
 import { shortDose } from '~~/core/plan/doses'
 import type { Stretch } from '~~/core/plan/modes/mode'
+import type { Span } from '~~/core/plan/spans'
 import { minutes } from '~~/core/plan/time-text'
 import type { PlacedBoard } from '~/domain/frame-geometry'
 
@@ -66,6 +67,19 @@ function doseLine(track: Track | undefined): string {
 }
 
 const narrow = computed(() => props.plan.groups.length > 4)
+const LINE_PX = 17
+/** In a narrow column a name runs over as many lines as stand whole in its tongue. */
+const linesFor = ({ h }: Piece) => Math.max(1, Math.floor((h - 2) / LINE_PX))
+
+/** One count: the beats of a set, or the rounds, that every rank works to; 0 in the other modes. */
+const beats = computed(() => {
+  if (props.board.block.mode !== 'oneCount') return 0
+  const spans = (props.board.lanes[0] ?? []).flatMap((stretch) => stretch.spans)
+  const counted = spans.find(({ kind }) => kind === 'reps')?.count ?? spans.filter(isWork).length
+  return Math.max(1, Math.min(MOST_BEATS, counted))
+})
+const MOST_BEATS = 40
+const isWork = ({ cls }: Span) => cls === 'work'
 </script>
 
 <template>
@@ -74,7 +88,8 @@ const narrow = computed(() => props.plan.groups.length > 4)
       <StationTable :board="board" :plan="plan" :height="body" />
       <TallyEdge :lane="board.lanes[0] ?? []" :ms="board.ms" :height="body" />
     </template>
-    <div v-for="{ group, track, pieces } in columns" v-else :key="group.id" class="column">
+    <div v-if="beats" class="beats" aria-hidden="true" :style="{ '--beats': beats }" />
+    <div v-for="({ group, track, pieces }, g) in columns" v-else :key="group.id" class="column">
       <template v-for="piece in pieces" :key="piece.key">
         <div v-if="piece.look === 'gap'" class="absolute inset-x-0" />
         <WaitGap
@@ -98,26 +113,27 @@ const narrow = computed(() => props.plan.groups.length > 4)
           :style="{ top: `${piece.y}px`, height: `${piece.h}px` }"
         >
           <TallyEdge
+            v-if="!beats || g === 0"
             :lane="piece.stretches.map((s) => ({ ...s, at: s.at - (piece.stretches[0]?.at ?? 0) }))"
             :ms="piece.ms"
             :height="piece.h"
           />
-          <span class="what">
-            <span class="name">{{ library.itemName(track?.technique) }}</span>
-            <span v-if="board.block.mode === 'turns'" class="len">{{ minutes(piece.ms) }}</span>
-          </span>
-          <span v-if="board.block.mode === 'layers'" class="how">
-            {{ library.layerName(track?.technique, track?.layer ?? 1) }}
-            <span class="plies" aria-hidden="true"
-              ><i v-for="n in Math.min(5, track?.layer ?? 1)" :key="n"
-            /></span>
-          </span>
-          <span v-if="board.block.mode === 'layers' && piece.h > 50" class="how layer">
-            {{ doseLine(track) }}
-          </span>
-          <span v-else-if="board.block.mode === 'oneCount' && piece.h > (narrow ? 56 : 38)" class="how">
-            {{ library.layerName(track?.technique, track?.layer ?? 1) }}
-          </span>
+          <span v-if="board.block.mode === 'turns'" class="len">{{ minutes(piece.ms) }}</span>
+          <span class="name" :style="{ '--lines': linesFor(piece) }">{{
+            library.itemName(track?.technique)
+          }}</span>
+          <template v-if="board.block.mode === 'layers'"
+            ><br /><span class="how">{{ library.layerName(track?.technique, track?.layer ?? 1) }}</span
+            ><template v-if="piece.h > 50"
+              ><br /><span class="how layer">{{ doseLine(track) }}</span></template
+            ><span class="plies" aria-hidden="true"
+              ><i v-for="n in Math.min(5, track?.layer ?? 1)" :key="n" /></span
+          ></template>
+          <template v-else-if="beats && piece.h > (narrow ? 56 : 38)"
+            ><br /><span class="how">{{
+              library.layerName(track?.technique, track?.layer ?? 1)
+            }}</span></template
+          >
         </div>
       </template>
     </div>
@@ -143,8 +159,13 @@ const narrow = computed(() => props.plan.groups.length > 4)
   right: 0;
 }
 .tongue {
+  /* The one clip of a tongue: each of its lines ends in it. */
   overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
   padding: 1px 5px 0 14px;
+  font-size: 13px;
+  line-height: 16px;
   background: var(--color-paper);
   border: 1px solid #d3c6ae;
   border-top: 0;
@@ -155,37 +176,31 @@ const narrow = computed(() => props.plan.groups.length > 4)
 .taught {
   border-top: 1px solid #d3c6ae;
 }
-.what {
-  display: flex;
-  justify-content: space-between;
-  gap: 6px;
+.name {
   font: 580 15px/19px var(--font-sans);
 }
-.narrow .what {
+.narrow .name {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: var(--lines);
+  overflow: hidden;
+  overflow-wrap: break-word;
+  white-space: normal;
   font-size: 13px;
   line-height: 17px;
 }
-.name {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.narrow .name {
-  white-space: normal;
+.narrow .name + br {
+  display: none;
 }
 .len {
-  font-size: 13px;
-  font-weight: 620;
+  float: right;
+  padding-left: 4px;
+  font: 620 13px/19px var(--font-sans);
+}
+.narrow .len {
+  line-height: 17px;
 }
 .how {
-  display: block;
-  position: relative;
-  padding-right: 16px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  font-size: 13px;
-  line-height: 16px;
   color: #4b4239;
 }
 .layer {
@@ -193,8 +208,8 @@ const narrow = computed(() => props.plan.groups.length > 4)
 }
 .plies {
   position: absolute;
-  right: 0;
-  bottom: 2px;
+  right: 4px;
+  bottom: 4px;
   display: flex;
   flex-direction: column-reverse;
   gap: 2px;
@@ -203,6 +218,20 @@ const narrow = computed(() => props.plan.groups.length > 4)
 .plies i {
   height: 2px;
   background: var(--phase);
+}
+/* The count, from post to post: a peg a beat, with every rank's tongue hung from it. */
+.beats {
+  position: absolute;
+  left: 0;
+  right: 0;
+  top: -7px;
+  height: 7px;
+  background:
+    linear-gradient(var(--phase), var(--phase)) 0 100% / 100% 2px no-repeat,
+    repeating-linear-gradient(90deg, var(--phase) 0 3px, transparent 3px calc((100% - 3px) / var(--beats))) 0
+      100% / 100% 6px no-repeat,
+    var(--color-paper);
+  border-right: 1px solid #d3c6ae;
 }
 .holds {
   overflow: hidden;

@@ -9,11 +9,16 @@ const plans = usePlanStore()
 const reason = ref('')
 
 const looked = computed(() => (checks.preview?.of === props.finding ? checks.preview : undefined))
+/** Only an open row names its boards and groups; a closed one need not follow the plan. */
 const boards = computed(() =>
-  props.finding.blocks.flatMap((id) => plans.plan?.blocks.find((block) => block.id === id) ?? []),
+  props.open
+    ? props.finding.blocks.flatMap((id) => plans.plan?.blocks.find((block) => block.id === id) ?? [])
+    : [],
 )
 const groups = computed(() =>
-  props.finding.groups.flatMap((id) => plans.plan?.groups.find((group) => group.id === id) ?? []),
+  props.open
+    ? props.finding.groups.flatMap((id) => plans.plan?.groups.find((group) => group.id === id) ?? [])
+    : [],
 )
 function point(on: boolean) {
   checks.lit = on ? props.finding.blocks : []
@@ -40,7 +45,12 @@ function mend() {
         <b>{{ finding.says }}</b>
         <span class="figures">{{ finding.figures }}</span>
       </button>
-      <button v-if="boards[0] && !open" type="button" class="btn" @click="plans.selected = boards[0].id">
+      <button
+        v-if="finding.blocks[0] && !open"
+        type="button"
+        class="btn"
+        @click="plans.selected = finding.blocks[0]"
+      >
         Show it
       </button>
       <button

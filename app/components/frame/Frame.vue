@@ -16,7 +16,7 @@ const postY = computed(() => geometry.value.yAt(plan.value.lengthMin * 60_000))
 const overhangs = computed(() => timeline.value.spareMs < 0)
 
 /** What a board is drawn by: it is drawn anew only when one of these is another. Where it lies is the flow's. */
-function drawnBy(board: PlacedBoard) {
+function drawnBy(board: PlacedBoard, index: number) {
   const { id } = board.block
   const { groups, firstSide, start: bow } = plan.value
   return [
@@ -31,15 +31,14 @@ function drawnBy(board: PlacedBoard) {
     checks.lit.includes(id),
     marked.isMany && marked.ids.includes(id),
     library.loaded,
+    isNear(index),
   ]
 }
 
+/** The heads of the columns stay above the boards. */
+const HEADS_PX = 36
 const scroller = useTemplateRef<HTMLElement>('scroller')
-const { y: scrolled } = useScroll(scroller)
-const { height: seen } = useElementSize(scroller)
-const below = computed(() => geometry.value.boards.filter(({ y }) => y > scrolled.value + seen.value - 50))
-const above = computed(() => geometry.value.boards.filter(({ y, h }) => y + h < scrolled.value + 10))
-const strip = computed(() => (below.value.length ? below.value : above.value))
+const { isNear, near, unseen } = useFrameView(scroller, HEADS_PX, geometry)
 
 /** A board was dragged: the plan takes the move as one step, and the frame follows the plan. */
 function dragged({ oldIndex, newIndex }: { oldIndex?: number; newIndex?: number }) {
@@ -88,7 +87,7 @@ function scrollTo(id: string) {
         <span class="corner load">load <i>8</i></span>
       </div>
       <div class="canvas" :style="{ minHeight: `${Math.max(geometry.height, postY) + 30}px` }">
-        <ClockRuler :geometry="geometry" :start="start" :total-ms="timeline.totalMs" />
+        <ClockRuler :geometry="geometry" :boards="near" :start="start" :total-ms="timeline.totalMs" />
         <div
           ref="boardsBox"
           class="boards"
@@ -108,11 +107,12 @@ function scrollTo(id: string) {
             @start="(event) => (store.selected = event.data.block.id)"
           >
             <Board
-              v-for="board in geometry.boards"
+              v-for="(board, b) in geometry.boards"
               :key="board.block.id"
-              v-memo="drawnBy(board)"
+              v-memo="drawnBy(board, b)"
               :board="board"
               :plan="plan"
+              :near="isNear(b)"
               :selected="board.block.id === store.selected"
               :lit="checks.lit.includes(board.block.id)"
               :marked="marked.isMany && marked.ids.includes(board.block.id)"
@@ -121,7 +121,7 @@ function scrollTo(id: string) {
               @pull="edge.pull($event, board.block)"
             />
           </VueDraggable>
-          <BoardMarks v-if="!store.preview" :boards="geometry.boards" />
+          <BoardMarks v-if="!store.preview" :boards="near" />
           <CarriedMarks
             :insertion="plan.blocks.length ? insertion : undefined"
             :painted="painted"
@@ -144,14 +144,15 @@ function scrollTo(id: string) {
           </div>
         </div>
         <LoadRibbon :geometry="geometry" :timeline="timeline" :groups="plan.groups.length" />
+        <ReadingLine :geometry="geometry" :plan="plan" :timeline="timeline" />
       </div>
     </div>
     <MarkedBar v-if="marked.isMany" />
     <div v-else class="strip">
       <b v-if="edge.says.value" role="status">{{ edge.says.value }}</b>
-      <b v-else>{{ below.length ? 'Below' : above.length ? 'Above' : 'All in view' }}</b>
+      <b v-else>{{ unseen.name }}</b>
       <button
-        v-for="board in strip.slice(0, 9)"
+        v-for="board in unseen.boards.slice(0, 9)"
         :key="board.block.id"
         type="button"
         class="chip"
@@ -224,6 +225,7 @@ function scrollTo(id: string) {
   scrollbar-color: #c9bba2 transparent;
 }
 .canvas {
+  position: relative;
   padding-top: 6px;
 }
 .boards {

@@ -47,8 +47,7 @@ function layerOf(block: Block, stage: { title: string; layer?: number | undefine
   top: -1px;
   bottom: -4px;
   width: 2px;
-  background: var(--phase);
-  opacity: 0.6;
+  background: color-mix(in srgb, var(--phase) 60%, var(--color-paper));
 }
 .rungs::before {
   left: 16px;

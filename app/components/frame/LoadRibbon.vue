@@ -8,10 +8,11 @@ const props = defineProps<{ geometry: FrameGeometry; timeline: Timeline; groups:
 
 const X_AT_ONE = 8
 const PX_A_POINT = 32 / 7
+/** Half a pixel is as fine as the eye sees, and short to write. */
+const half = (px: number) => Math.round(px * 2) / 2
 const curve = computed(() =>
   loadCurve(props.timeline, props.groups).map(
-    ({ at, intensity }) =>
-      `${(X_AT_ONE + (intensity - 1) * PX_A_POINT).toFixed(1)} ${props.geometry.yAt(at).toFixed(1)}`,
+    ({ at, intensity }) => `${half(X_AT_ONE + (intensity - 1) * PX_A_POINT)} ${half(props.geometry.yAt(at))}`,
   ),
 )
 const line = computed(() => (curve.value.length ? `M${curve.value.join('L')}` : ''))

@@ -56,5 +56,7 @@ const bars = computed(() => {
   left: 0;
   top: 0;
   display: block;
+  /* What is drawn lies within; a clip would only cost. */
+  overflow: visible;
 }
 </style>

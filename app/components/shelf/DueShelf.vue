@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import { dueForGroup } from '~~/core/balance/due-for-group'
-import type { Board } from '~~/core/curriculum/boards'
 
 /** What is due for each group, most due first, and why. */
-defineProps<{ onPlan: ReadonlySet<string | undefined>; preview: (boards: readonly Board[]) => string }>()
+defineProps<{ onPlan: ReadonlySet<string> }>()
 const store = usePlanStore()
 const library = useLibraryStore()
 const facts = useFactsStore()
@@ -53,7 +52,6 @@ const rows = computed(() =>
       :item="row.item"
       :about="row.says"
       :placed="onPlan.has(row.item.id)"
-      :preview="preview"
     />
     <p v-if="rows.length" class="py-2 pr-3 text-13 text-ash">
       For {{ shown?.group.name }}, most due first: the mean of days since by the interval that practice and

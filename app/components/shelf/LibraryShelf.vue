@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { FunnelIcon } from '@heroicons/vue/20/solid'
-import type { Board } from '~~/core/curriculum/boards'
 import { CATEGORIES } from '~~/core/curriculum/categories'
 import { inShort } from '~~/core/curriculum/item'
 import { librarySearch } from '~~/core/curriculum/search'
 import { NO_FILTER, passes } from '~/domain/shelf-filter'
 
 /** The library on the shelf: found by name, narrowed by what the class needs. */
-defineProps<{ onPlan: ReadonlySet<string | undefined>; preview: (boards: readonly Board[]) => string }>()
+defineProps<{ onPlan: ReadonlySet<string> }>()
 const store = usePlanStore()
 const library = useLibraryStore()
 const facts = useFactsStore()
@@ -99,7 +98,6 @@ const sections = computed(() => {
         :item="item"
         :about="inShort(item)"
         :placed="onPlan.has(item.id)"
-        :preview="preview"
       />
     </section>
   </div>

@@ -43,11 +43,20 @@ async function open(id: string) {
     problem.value = saidBy(error)
   }
 }
+/** A board of the open plan as it would stand in this one, its groups matched. */
+function pasted(id: string) {
+  const text = plan.value && writeBoards(plan.value, [id])
+  return text && store.plan ? pasteBoards(store.plan, store.insertAt, JSON.parse(text)) : undefined
+}
 function take(id: string) {
-  if (!plan.value || !store.plan) return
-  const pasted = pasteBoards(store.plan, store.insertAt, JSON.parse(writeBoards(plan.value, [id])))
-  if (pasted.ok) store.change(pasted.plan, pasted.ids[0] ? { select: pasted.ids[0] } : {})
-  else toast.error(`It does not fit this plan: ${pasted.faults[0]?.message ?? ''}.`)
+  const now = pasted(id)
+  if (now?.ok) store.change(now.plan, now.ids[0] ? { select: now.ids[0] } : {})
+  else if (now) toast.error(`It does not fit this plan: ${now.faults[0]?.message ?? ''}.`)
+}
+const carry = useCarriedStore()
+function point(id: string, name: string) {
+  const now = pasted(id)
+  if (now?.ok) carry.point({ boards: now.plan.blocks.filter((block) => now.ids.includes(block.id)), name })
 }
 </script>
 
@@ -75,6 +84,10 @@ function take(id: string) {
             :data-phase="block.phase"
             :aria-label="`Take ${block.title}`"
             @click="take(block.id)"
+            @mouseenter="point(block.id, block.title)"
+            @mouseleave="carry.leave(block.title)"
+            @focus="point(block.id, block.title)"
+            @blur="carry.leave(block.title)"
           >
             <i>{{ PHASES[block.phase].mark }}</i> <span>{{ block.title }}</span> {{ minutes(ms) }}
           </button>

@@ -4,18 +4,20 @@ import { fitShape, type Shape } from '~~/core/curriculum/shapes'
 import { minutes } from '~~/core/plan/time-text'
 
 /** A shape on the shelf: its length can be asked for before it is placed. */
-const props = defineProps<{ shape: Shape; preview: (boards: readonly Board[]) => string }>()
+const props = defineProps<{ shape: Shape }>()
 const emit = defineEmits<{ place: [boards: Board[]] }>()
 
 const store = usePlanStore()
 const asked = ref<number>()
 const pointed = ref(false)
 const fitted = computed(() => (store.plan ? fitShape(props.shape, store.plan, asked.value) : undefined))
-const said = computed(() =>
-  pointed.value && fitted.value ? `place it ${props.preview(fitted.value.boards)}` : props.shape.about,
-)
 
 const carry = useCarriedStore()
+watch([pointed, fitted], ([is, fit]) => {
+  if (is && fit) carry.point({ boards: fit.boards, name: props.shape.name })
+  else carry.leave(props.shape.name)
+})
+onScopeDispose(() => carry.leave(props.shape.name))
 function lift(event: DragEvent) {
   event.dataTransfer?.setData('text/plain', props.shape.name)
   if (fitted.value) carry.lift({ boards: fitted.value.boards, name: props.shape.name })
@@ -49,7 +51,7 @@ function ask(by: number) {
       <span class="name"
         ><PhaseMark :phase="shape.blocks[0]!.phase" class="inline-block" /> {{ shape.name }}</span
       >
-      <span class="about">{{ said }}</span>
+      <span class="about">{{ shape.about }}</span>
     </button>
     <span v-if="shape.minutes && fitted" class="length">
       <button type="button" :aria-label="`${shape.name}: a minute less`" @click="ask(-1)">−</button>

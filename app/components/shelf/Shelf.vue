@@ -1,10 +1,7 @@
 <script setup lang="ts">
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
-import { layPlan } from '~~/core'
-import type { Board } from '~~/core/curriculum/boards'
 import type { Shape } from '~~/core/curriculum/shapes'
-import { insertBlocks } from '~~/core/plan/edit'
-import { clockAt, minutes } from '~~/core/plan/time-text'
+import { techniquesOf } from '~~/core/plan/techniques'
 
 /** What can be put on the frame: what is due, the library, shapes, and boards of past classes. Enter, a click or a drag places it. */
 const store = usePlanStore()
@@ -22,23 +19,13 @@ defineExpose({
   },
 })
 
-const onPlan = computed(
-  () =>
-    new Set(
-      (store.plan?.blocks ?? []).flatMap((b) => [b.technique, ...(b.tracks ?? []).map((t) => t.technique)]),
-    ),
-)
+/** What the plan works already; the same set as long as it is so, and the shelf stands still. */
+const onPlan = computed<ReadonlySet<string>>((before) => {
+  const now = new Set(store.plan ? techniquesOf(store.plan).map(({ id }) => id) : [])
+  const isSame = before?.size === now.size && [...now].every((id) => before.has(id))
+  return isSame ? before : now
+})
 
-/** What placing it would do to the time and to who works how long, before it is placed. */
-function preview(boards: readonly Board[]): string {
-  const { plan, timeline } = store
-  if (!plan || !timeline) return ''
-  const after = layPlan(insertBlocks(plan, store.insertAt, boards).plan)
-  const at = after.blocks[store.insertAt]?.at ?? 0
-  const where = plan.start ? clockAt(plan.start, at)[0] : minutes(at)
-  const spare = after.spareMs
-  return `at ${where}, ${spare < 0 ? `${minutes(-spare)} over` : `${minutes(spare)} spare`}`
-}
 const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
 </script>
 
@@ -51,20 +38,15 @@ const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
         </Tab>
       </TabList>
       <TabPanels class="min-h-0 flex-1 overflow-y-auto" :tabindex="-1">
-        <TabPanel :tabindex="-1"><DueShelf :on-plan="onPlan" :preview="preview" /></TabPanel>
-        <TabPanel :tabindex="-1"><LibraryShelf ref="finder" :on-plan="onPlan" :preview="preview" /></TabPanel>
+        <TabPanel :tabindex="-1"><DueShelf :on-plan="onPlan" /></TabPanel>
+        <TabPanel :tabindex="-1"><LibraryShelf ref="finder" :on-plan="onPlan" /></TabPanel>
         <TabPanel :tabindex="-1">
-          <ShapeRow
-            v-for="shape in shapes"
-            :key="shape.id"
-            :shape="shape"
-            :preview="preview"
-            @place="store.addAll($event)"
-          />
+          <ShapeRow v-for="shape in shapes" :key="shape.id" :shape="shape" @place="store.addAll($event)" />
         </TabPanel>
         <TabPanel :tabindex="-1"><PastShelf /></TabPanel>
       </TabPanels>
     </TabGroup>
+    <PlacingPanel />
   </aside>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
-import { boardFor, type Board } from '~~/core/curriculum/boards'
+import { boardFor } from '~~/core/curriculum/boards'
 import { spokenName, type Item } from '~~/core/curriculum/item'
 import { ladderBoard } from '~~/core/curriculum/partner-ladder'
 import { breakDown, FEWEST_STEPS } from '~~/core/curriculum/steps'
@@ -12,7 +12,6 @@ const props = defineProps<{
   item: Item
   about: string
   placed: boolean
-  preview: (boards: readonly Board[]) => string
 }>()
 const store = usePlanStore()
 const library = useLibraryStore()
@@ -21,6 +20,9 @@ const carry = useCarriedStore()
 const over = ref(false)
 const within = ref(false)
 const pointed = computed(() => over.value || within.value)
+const what = () => ({ boards: [boardFor(props.item)], item: props.item.id, name: spokenName(props.item) })
+watch(pointed, (is) => (is ? carry.point(what()) : carry.leave(spokenName(props.item))))
+onScopeDispose(() => carry.leave(spokenName(props.item)))
 
 /** The ladder as far as the marks of the last class have opened it; without the server, its first rung. */
 async function climb() {
@@ -39,7 +41,7 @@ function teach() {
 }
 function lift(event: DragEvent) {
   event.dataTransfer?.setData('text/plain', spokenName(props.item))
-  carry.lift({ boards: [boardFor(props.item)], item: props.item.id, name: spokenName(props.item) })
+  carry.lift(what())
 }
 function paintKey(event: KeyboardEvent) {
   const group = store.plan?.groups[Number(event.key) - 1]
@@ -48,9 +50,6 @@ function paintKey(event: KeyboardEvent) {
   carry.paint(store.selected, group.id, props.item.id)
   toast(`${spokenName(props.item)} is on ${group.name} of ${store.selectedBlock?.title ?? ''}.`)
 }
-const paintHint = computed(() =>
-  store.selectedBlock && store.plan ? `1–${store.plan.groups.length} onto one group of the board` : '',
-)
 </script>
 
 <template>
@@ -73,7 +72,7 @@ const paintHint = computed(() =>
     >
       <span class="name">{{ spokenName(item) }}</span>
       <span v-if="placed" class="tick" title="on the plan">✓</span>
-      <span class="about">{{ pointed ? `place it ${preview([boardFor(item)])}` : about }}</span>
+      <span class="about">{{ about }}</span>
     </button>
     <span v-if="pointed && (item.steps.length >= FEWEST_STEPS || item.partner !== 'solo')" class="also">
       <button
@@ -93,7 +92,6 @@ const paintHint = computed(() =>
         Ladder
       </button>
     </span>
-    <span v-if="pointed && paintHint" class="hint">{{ paintHint }}</span>
   </div>
 </template>
 
@@ -131,13 +129,6 @@ const paintHint = computed(() =>
 }
 .also button:hover {
   border-color: var(--color-harbour);
-}
-.hint {
-  display: block;
-  padding: 0 4px 5px 8px;
-  font-size: 13px;
-  line-height: 16px;
-  color: var(--color-ash);
 }
 .name {
   font: 580 15px/19px var(--font-sans);

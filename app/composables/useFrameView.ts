@@ -1,0 +1,61 @@
+import type { ShallowRef } from 'vue'
+import type { FrameGeometry } from '~/domain/frame-geometry'
+
+/** Drawn ahead of the edges, so that nothing is seen to come up while scrolling. */
+const AHEAD_PX = 360
+/** Less of a board than this is not worth looking at. */
+const SLIVER_PX = 10
+const TALLEST_PX = 1200
+
+/** Which boards are in view: those that need their insides drawn, and those that are listed above and below. */
+export function useFrameView(
+  scroller: Readonly<ShallowRef<HTMLElement | null>>,
+  headsPx: number,
+  geometry: Ref<FrameGeometry>,
+) {
+  const view = useViewStore()
+  const { y: scrolled } = useScroll(scroller)
+  const { height: size } = useElementSize(scroller)
+  const top = computed(() => scrolled.value)
+  /** Until it has been measured, as much as any screen shows. */
+  const bottom = computed(() => top.value + (size.value ? size.value - headsPx : TALLEST_PX))
+
+  const boardsFrom = (y: number) => geometry.value.boards.findIndex((board) => board.y + board.h > y)
+  const boardsTo = (y: number) => geometry.value.boards.findLastIndex((board) => board.y < y)
+  const nearFrom = computed(() => boardsFrom(top.value - AHEAD_PX))
+  const nearTo = computed(() => boardsTo(bottom.value + AHEAD_PX))
+  const above = computed(() => Math.max(0, boardsFrom(top.value + SLIVER_PX)))
+  const below = computed(() => boardsTo(bottom.value - SLIVER_PX) + 1)
+
+  watchEffect(() => {
+    const { msAt } = geometry.value
+    view.shown = { from: msAt(top.value), to: msAt(bottom.value) }
+  })
+  watch(
+    () => view.wanted,
+    (ms) => {
+      if (ms === undefined) return
+      scrolled.value = Math.max(0, geometry.value.yAt(ms) - (bottom.value - top.value) / 2)
+      view.wanted = undefined
+    },
+    { flush: 'post' },
+  )
+  onScopeDispose(() => (view.shown = undefined))
+
+  return {
+    /** Whether the board at an index is in view, or nearly. */
+    isNear: (index: number) => index >= nearFrom.value && index <= nearTo.value,
+    near: computed(() =>
+      nearFrom.value < 0 ? [] : geometry.value.boards.slice(nearFrom.value, nearTo.value + 1),
+    ),
+    /** Boards out of view: those below first, and above where there are none. */
+    unseen: computed(() => {
+      const { boards } = geometry.value
+      return below.value < boards.length
+        ? { name: 'Below', boards: boards.slice(below.value) }
+        : above.value > 0
+          ? { name: 'Above', boards: boards.slice(0, above.value) }
+          : { name: 'All in view', boards: [] }
+    }),
+  }
+}

@@ -1,0 +1,38 @@
+import type { Block } from '~~/core'
+import type { GroupNow } from '~~/core/plan/moment'
+import type { SpanKind } from '~~/core/plan/spans'
+
+/** What a group works, holds, or that it waits, in the words of the floor. */
+export function workOf(
+  now: GroupNow | undefined,
+  block: Block | undefined,
+  nameOf: (item: string | undefined) => string,
+  otherwise: string,
+): string {
+  if (now?.span?.kind === 'idle') return 'Waits'
+  if (now?.span?.kind === 'holding') return `Holds: ${block?.holding?.title ?? 'what was just taught'}`
+  return nameOf(now?.stretch?.technique) || otherwise
+}
+
+const NOT_AT_WORK: Partial<Record<SpanKind, string>> = {
+  setup: 'is shown it',
+  talk: 'listens',
+  rest: 'rests',
+  breather: 'rests',
+  swap: 'swaps roles',
+  switch: 'changes sides',
+  reset: 'resets',
+  bridge: 'hears the next stage',
+  handover: 'hands over',
+  move: 'moves on',
+}
+
+/** How far a group is in its work: what it does between, or the side, role and set. */
+export function howFar({ span }: GroupNow): string {
+  if (!span) return ''
+  const between = NOT_AT_WORK[span.kind]
+  if (between) return between
+  const side = span.side && { R: 'right', L: 'left' }[span.side]
+  const set = span.round ? `round ${span.round}` : span.set ? `set ${span.set}` : ''
+  return [side, span.role && `role ${span.role}`, set].filter(Boolean).join(', ')
+}
