@@ -32,6 +32,7 @@ defineExpose({
 <style scoped>
 .find {
   display: flex;
+  min-width: 0;
   align-items: center;
   gap: 7px;
   height: 32px;

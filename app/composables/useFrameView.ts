@@ -1,5 +1,5 @@
 import type { ShallowRef } from 'vue'
-import type { FrameGeometry } from '~/domain/frame-geometry'
+import { PART_PX, type FrameGeometry } from '~/domain/frame-geometry'
 
 /** Drawn ahead of the edges, so that nothing is seen to come up while scrolling. */
 const AHEAD_PX = 360
@@ -42,7 +42,18 @@ export function useFrameView(
   )
   onScopeDispose(() => (view.shown = undefined))
 
+  /** Brings a board into view by what is known of it, without making the browser measure. */
+  function bring(id: string) {
+    const board = geometry.value.boards.find(({ block }) => block.id === id)
+    if (!board) return
+    const from = board.y - (board.heading === undefined ? 0 : PART_PX)
+    const to = board.y + board.h + SLIVER_PX
+    if (from < top.value) scrolled.value = Math.max(0, from)
+    else if (to > bottom.value) scrolled.value = Math.min(from, to - (bottom.value - top.value))
+  }
+
   return {
+    bring,
     /** Whether the board at an index is in view, or nearly. */
     isNear: (index: number) => index >= nearFrom.value && index <= nearTo.value,
     near: computed(() =>

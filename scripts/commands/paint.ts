@@ -40,7 +40,7 @@ async function press(page: Page, name: string, keys: readonly string[], presses 
       { capture: true },
     )
   })
-  for (let n = 0; n < presses; n++) {
+  for (let n = 0; n < Math.min(presses, keys.length === 1 ? 55 : presses); n++) {
     await page.keyboard.press(keys[n % keys.length] ?? '')
     await page.waitForTimeout(30)
   }

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { signIn } from './steps'
+import { openTonight, signIn } from './steps'
 
 /** Whole pieces of an instructor’s work at the frame: mending a class, composing one, taking it along. */
 
@@ -149,6 +149,41 @@ test('what is no board and no dose is told when it is pasted; a dose goes to the
   await paste('2x8 each side @2 rest 15')
   await expect(board(page, 'falls')).toContainText('2 × 8 each side')
   await kept(page)
+})
+
+test('the clock is read: what each rank does at a minute; the beam brackets what is in view', async ({
+  page,
+}) => {
+  await openTonight(page)
+  await expect(page.locator('[data-board="kicks"] .beats')).toHaveAttribute('style', /--beats: ?10/)
+  await page.locator('[data-board="kicks"]').click()
+  const ruler = page.getByRole('slider', { name: 'Reading line' })
+  await ruler.focus()
+  await expect(ruler).toHaveAttribute('aria-valuetext', /^18:43:10: .*Front kick, rear leg, is shown it/)
+  for (let n = 0; n < 4; n++) await ruler.press('ArrowDown')
+  await expect(ruler).toHaveAttribute(
+    'aria-valuetext',
+    /^18:44:10: .*Front kick, rear leg, right, set 1; .*Turning back kick, right, set 1$/,
+  )
+  const line = page.getByTestId('reading-line')
+  await expect(line).toContainText('18:44:10')
+  await ruler.press('Home')
+  await expect(line).toContainText('18:30:00')
+  await ruler.press('Escape')
+  await expect(line).toBeHidden()
+  const box = (await page.locator('[data-board="hip-throw"]').boundingBox())!
+  await page.mouse.move(260, box.y + box.height - 4)
+  await expect(line).toContainText('Waits')
+  await page.mouse.move(700, box.y)
+  await expect(line).toBeHidden()
+
+  const bracket = (await page.getByTestId('view-bracket').boundingBox())!
+  await page.mouse.move(bracket.x + bracket.width / 2, bracket.y + 4)
+  await page.mouse.down()
+  await page.mouse.move(bracket.x + bracket.width / 2 + 200, bracket.y + 4, { steps: 5 })
+  await page.mouse.up()
+  await expect(page.locator('.strip')).toContainText('Above')
+  await expect(page.locator('[data-board="bow-out"]')).toBeInViewport()
 })
 
 test('the edge of a board is pulled by whole sets; something from the shelf is painted on one group', async ({

@@ -4,7 +4,7 @@ import { shortDose } from '~~/core/plan/doses'
 import type { Stretch } from '~~/core/plan/modes/mode'
 import type { Span } from '~~/core/plan/spans'
 import { minutes } from '~~/core/plan/time-text'
-import type { PlacedBoard } from '~/domain/frame-geometry'
+import { HEAD_PX, type PlacedBoard } from '~/domain/frame-geometry'
 
 /** The part of a board below its head, sawn at every column: each group sees its own technique, layer and time. */
 const props = defineProps<{ board: PlacedBoard; plan: Plan }>()
@@ -66,10 +66,21 @@ function doseLine(track: Track | undefined): string {
   return dose ? shortDose(dose) : ''
 }
 
+const layered = computed(() => props.board.block.mode === 'layers')
 const narrow = computed(() => props.plan.groups.length > 4)
 const LINE_PX = 17
+/** The lines under the name: the layer, and where there is room the dose. */
+function under({ h }: Piece): { layer: boolean; dose: boolean } {
+  const { mode } = props.board.block
+  const wide = narrow.value ? 18 : 0
+  if (mode === 'oneCount') return { layer: h > 38 + wide, dose: false }
+  return { layer: mode === 'layers', dose: mode === 'layers' && h > 50 + wide }
+}
 /** In a narrow column a name runs over as many lines as stand whole in its tongue. */
-const linesFor = ({ h }: Piece) => Math.max(1, Math.floor((h - 2) / LINE_PX))
+function linesFor(piece: Piece): number {
+  const { layer, dose } = under(piece)
+  return Math.max(1, Math.floor((piece.h - 2 - 16 * (Number(layer) + Number(dose))) / LINE_PX))
+}
 
 /** One count: the beats of a set, or the rounds, that every rank works to; 0 in the other modes. */
 const beats = computed(() => {
@@ -83,60 +94,73 @@ const isWork = ({ cls }: Span) => cls === 'work'
 </script>
 
 <template>
-  <div class="body" :style="{ height: `${body}px`, top: `${board.head}px` }" :class="{ narrow }">
+  <div
+    class="body"
+    :style="{ height: `${board.h - HEAD_PX}px`, top: `${HEAD_PX}px` }"
+    :class="{ narrow, beaten: beats }"
+  >
     <template v-if="board.block.mode === 'stations'">
       <StationTable :board="board" :plan="plan" :height="body" />
       <TallyEdge :lane="board.lanes[0] ?? []" :ms="board.ms" :height="body" />
     </template>
-    <div v-if="beats" class="beats" aria-hidden="true" :style="{ '--beats': beats }" />
-    <div v-for="({ group, track, pieces }, g) in columns" v-else :key="group.id" class="column">
-      <template v-for="piece in pieces" :key="piece.key">
-        <div v-if="piece.look === 'gap'" class="absolute inset-x-0" />
-        <WaitGap
-          v-else-if="piece.look === 'waits'"
-          class="piece"
-          :ms="piece.ms"
-          :height="piece.h"
-          :style="{ top: `${piece.y}px` }"
-        />
-        <div
-          v-else-if="piece.look === 'holds'"
-          class="piece holds"
-          :style="{ top: `${piece.y}px`, height: `${piece.h}px` }"
-        >
-          <span v-if="piece.h >= 17">holds: {{ board.block.holding?.title ?? 'what was just taught' }}</span>
-        </div>
-        <div
-          v-else
-          class="piece tongue"
-          :class="{ taught: board.block.mode === 'turns' }"
-          :style="{ top: `${piece.y}px`, height: `${piece.h}px` }"
-        >
-          <TallyEdge
-            v-if="!beats || g === 0"
-            :lane="piece.stretches.map((s) => ({ ...s, at: s.at - (piece.stretches[0]?.at ?? 0) }))"
+    <template v-else>
+      <div v-if="beats" class="beats" aria-hidden="true" :style="{ '--beats': beats }" />
+      <div v-for="({ group, track, pieces }, g) in columns" :key="group.id" class="column">
+        <template v-for="piece in pieces" :key="piece.key">
+          <div v-if="piece.look === 'gap'" class="absolute inset-x-0" />
+          <WaitGap
+            v-else-if="piece.look === 'waits'"
+            class="piece"
             :ms="piece.ms"
             :height="piece.h"
+            :style="{ top: `${piece.y}px` }"
           />
-          <span v-if="board.block.mode === 'turns'" class="len">{{ minutes(piece.ms) }}</span>
-          <span class="name" :style="{ '--lines': linesFor(piece) }">{{
-            library.itemName(track?.technique)
-          }}</span>
-          <template v-if="board.block.mode === 'layers'"
-            ><br /><span class="how">{{ library.layerName(track?.technique, track?.layer ?? 1) }}</span
-            ><template v-if="piece.h > 50"
-              ><br /><span class="how layer">{{ doseLine(track) }}</span></template
-            ><span class="plies" aria-hidden="true"
-              ><i v-for="n in Math.min(5, track?.layer ?? 1)" :key="n" /></span
-          ></template>
-          <template v-else-if="beats && piece.h > (narrow ? 56 : 38)"
-            ><br /><span class="how">{{
-              library.layerName(track?.technique, track?.layer ?? 1)
-            }}</span></template
+          <div
+            v-else-if="piece.look === 'holds'"
+            class="piece holds"
+            :style="{ top: `${piece.y}px`, height: `${piece.h}px` }"
           >
-        </div>
-      </template>
-    </div>
+            <span v-if="piece.h >= 17"
+              >holds: {{ board.block.holding?.title ?? 'what was just taught' }}</span
+            >
+          </div>
+          <div
+            v-else
+            class="piece tongue"
+            :class="{ taught: board.block.mode === 'turns', layered: layered && !narrow }"
+            :title="narrow ? library.itemName(track?.technique) : undefined"
+            :style="{ top: `${piece.y}px`, height: `${piece.h}px` }"
+          >
+            <TallyEdge
+              v-if="!beats || g === 0"
+              :lane="piece.stretches.map((s) => ({ ...s, at: s.at - (piece.stretches[0]?.at ?? 0) }))"
+              :ms="piece.ms"
+              :height="piece.h"
+            />
+            <span v-if="board.block.mode === 'turns' && (!narrow || linesFor(piece) > 1)" class="len">{{
+              minutes(piece.ms)
+            }}</span>
+            <span
+              class="name"
+              :class="{ single: linesFor(piece) === 1 }"
+              :style="{ '--lines': linesFor(piece) }"
+              >{{ library.itemName(track?.technique) }}</span
+            >
+            <template v-if="under(piece).layer"
+              ><br /><span class="how">{{
+                library.layerName(track?.technique, track?.layer ?? 1)
+              }}</span></template
+            >
+            <template v-if="under(piece).dose"
+              ><br /><span class="how layer">{{ doseLine(track) }}</span></template
+            >
+            <span v-if="layered && !narrow" class="plies" aria-hidden="true"
+              ><i v-for="n in Math.min(5, track?.layer ?? 1)" :key="n"
+            /></span>
+          </div>
+        </template>
+      </div>
+    </template>
   </div>
 </template>
 
@@ -152,6 +176,9 @@ const isWork = ({ cls }: Span) => cls === 'work'
 }
 .column {
   position: relative;
+}
+.beaten .column {
+  top: 7px;
 }
 .piece {
   position: absolute;
@@ -176,6 +203,9 @@ const isWork = ({ cls }: Span) => cls === 'work'
 .taught {
   border-top: 1px solid #d3c6ae;
 }
+.layered {
+  padding-right: 20px;
+}
 .name {
   font: 580 15px/19px var(--font-sans);
 }
@@ -188,6 +218,11 @@ const isWork = ({ cls }: Span) => cls === 'work'
   white-space: normal;
   font-size: 13px;
   line-height: 17px;
+}
+.narrow .single {
+  display: block;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .narrow .name + br {
   display: none;
@@ -224,7 +259,7 @@ const isWork = ({ cls }: Span) => cls === 'work'
   position: absolute;
   left: 0;
   right: 0;
-  top: -7px;
+  top: 0;
   height: 7px;
   background:
     linear-gradient(var(--phase), var(--phase)) 0 100% / 100% 2px no-repeat,

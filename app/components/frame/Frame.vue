@@ -38,7 +38,7 @@ function drawnBy(board: PlacedBoard, index: number) {
 /** The heads of the columns stay above the boards. */
 const HEADS_PX = 36
 const scroller = useTemplateRef<HTMLElement>('scroller')
-const { isNear, near, unseen } = useFrameView(scroller, HEADS_PX, geometry)
+const { bring, isNear, near, unseen } = useFrameView(scroller, HEADS_PX, geometry)
 
 /** A board was dragged: the plan takes the move as one step, and the frame follows the plan. */
 function dragged({ oldIndex, newIndex }: { oldIndex?: number; newIndex?: number }) {
@@ -62,10 +62,11 @@ watch(
   () => store.selected,
   async (id) => {
     await nextTick()
-    const board = scroller.value?.querySelector<HTMLElement>(`[data-board="${id}"]`)
-    board?.scrollIntoView({ block: 'nearest' })
+    if (!id) return
+    bring(id)
     const inBoards = document.activeElement?.closest('[data-boards]')
-    if (inBoards || document.activeElement === document.body) board?.focus({ preventScroll: true })
+    if (inBoards || document.activeElement === document.body)
+      scroller.value?.querySelector<HTMLElement>(`[data-board="${id}"]`)?.focus({ preventScroll: true })
   },
 )
 function scrollTo(id: string) {

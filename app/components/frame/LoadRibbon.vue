@@ -8,22 +8,35 @@ const props = defineProps<{ geometry: FrameGeometry; timeline: Timeline; groups:
 
 const X_AT_ONE = 8
 const PX_A_POINT = 32 / 7
+/** Drawn once the keys have rested, so that none is kept waiting for it. */
+const DRAW_AFTER_MS = 120
+const drawn = refDebounced(
+  computed(() => ({ geometry: props.geometry, timeline: props.timeline })),
+  DRAW_AFTER_MS,
+)
 /** Half a pixel is as fine as the eye sees, and short to write. */
 const half = (px: number) => Math.round(px * 2) / 2
 const curve = computed(() =>
-  loadCurve(props.timeline, props.groups).map(
-    ({ at, intensity }) => `${half(X_AT_ONE + (intensity - 1) * PX_A_POINT)} ${half(props.geometry.yAt(at))}`,
+  loadCurve(drawn.value.timeline, props.groups).map(
+    ({ at, intensity }) =>
+      `${half(X_AT_ONE + (intensity - 1) * PX_A_POINT)} ${half(drawn.value.geometry.yAt(at))}`,
   ),
 )
 const line = computed(() => (curve.value.length ? `M${curve.value.join('L')}` : ''))
-const area = computed(() => (line.value ? `${line.value}L0 ${props.geometry.height}L0 0Z` : ''))
+const area = computed(() => (line.value ? `${line.value}L0 ${drawn.value.geometry.height}L0 0Z` : ''))
 const drops = computed(() =>
-  props.geometry.boards.filter(({ block }) => block.phase === 'water').map(({ y, h }) => y + h / 2 - 7),
+  drawn.value.geometry.boards.filter(({ block }) => block.phase === 'water').map(({ y, h }) => y + h / 2 - 7),
 )
 </script>
 
 <template>
-  <svg class="ribbon" width="66" :height="geometry.height + 2" role="img" aria-label="Load through the class">
+  <svg
+    class="ribbon"
+    width="66"
+    :height="drawn.geometry.height + 2"
+    role="img"
+    aria-label="Load through the class"
+  >
     <defs>
       <linearGradient id="load-fill" x1="0" x2="1">
         <stop offset="0" stop-color="#E9D3A2" />
@@ -36,7 +49,7 @@ const drops = computed(() =>
       x1="40"
       x2="40"
       y1="0"
-      :y2="geometry.height"
+      :y2="drawn.geometry.height"
       stroke="#A63A24"
       stroke-dasharray="2 3"
       stroke-opacity="0.7"

@@ -11,6 +11,7 @@ import type { FrameGeometry } from '~/domain/frame-geometry'
  */
 const props = defineProps<{ geometry: FrameGeometry; plan: Plan; timeline: Timeline }>()
 const library = useLibraryStore()
+const store = usePlanStore()
 const STEP_MS = 15_000
 const PAGE_MS = 300_000
 
@@ -20,6 +21,11 @@ const focused = ref(false)
 const at = ref(0)
 const ms = computed(() => pointed.value ?? (focused.value ? at.value : undefined))
 
+/** It begins where the selected board does. */
+function begin() {
+  at.value = props.timeline.blocks.find(({ block }) => block.id === store.selected)?.at ?? at.value
+  focused.value = true
+}
 const within = (time: number) => Math.max(0, Math.min(props.timeline.totalMs - 1, time))
 function follow(event: PointerEvent) {
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
@@ -87,7 +93,7 @@ const spoken = computed(
     title="What is each rank doing? Arrows move the line"
     @pointermove="follow"
     @pointerleave="pointed = undefined"
-    @focus="focused = true"
+    @focus="begin"
     @blur="focused = false"
     @keydown="key"
   />
@@ -120,10 +126,10 @@ const spoken = computed(
 .line {
   position: absolute;
   left: 4px;
-  right: 74px;
+  right: 82px;
   z-index: 5;
   display: grid;
-  grid-template-columns: 68px repeat(var(--columns), minmax(0, 1fr));
+  grid-template-columns: 70px repeat(var(--columns), minmax(0, 1fr));
   align-items: start;
   column-gap: 6px;
   margin-top: 6px;
