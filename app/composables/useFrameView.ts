@@ -17,7 +17,7 @@ export function useFrameView(
   const { y: scrolled } = useScroll(scroller)
   const { height: size } = useElementSize(scroller)
   const top = computed(() => scrolled.value)
-  /** Until it has been measured, as much as any screen shows. */
+  /** Until it has been measured, as much as a tall screen shows. */
   const bottom = computed(() => top.value + (size.value ? size.value - headsPx : TALLEST_PX))
 
   const boardsFrom = (y: number) => geometry.value.boards.findIndex((board) => board.y + board.h > y)

@@ -168,7 +168,7 @@ test('the shelf: find, see what it would do, place it with Enter', async ({ page
   const would = page.getByRole('status', { name: 'If it were placed' })
   await expect(would).toContainText(/Knee turnover/)
   await expect(would).toContainText(/at 18:42: \d+:\d\d over/)
-  await expect(would).toContainText(/White \d+:\d\d \+\d+:\d\d/)
+  await expect(would).toContainText(/Teal\s*\d+:\d\d\s*\+\d+:\d\d/)
   await page.keyboard.press('Enter')
   expect(await titles(page)).toContain('falls knee-turnover water-1')
   await page.getByLabel('Find in the library').fill('unheard of')
