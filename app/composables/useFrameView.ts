@@ -3,6 +3,7 @@ import { PART_PX, type FrameGeometry } from '~/domain/frame-geometry'
 
 /** Drawn ahead of the edges, so that nothing is seen to come up while scrolling. */
 const AHEAD_PX = 360
+const SETTLE_MS = 120
 /** Less of a board than this is not worth looking at. */
 const SLIVER_PX = 10
 const TALLEST_PX = 1200
@@ -22,8 +23,12 @@ export function useFrameView(
 
   const boardsFrom = (y: number) => geometry.value.boards.findIndex((board) => board.y + board.h > y)
   const boardsTo = (y: number) => geometry.value.boards.findLastIndex((board) => board.y < y)
-  const nearFrom = computed(() => boardsFrom(top.value - AHEAD_PX))
-  const nearTo = computed(() => boardsTo(bottom.value + AHEAD_PX))
+  /** What is in view is drawn at once; what lies ahead of it, when the scrolling pauses. */
+  const settled = refDebounced(top, SETTLE_MS)
+  const nearFrom = computed(() => boardsFrom(Math.min(top.value, settled.value - AHEAD_PX)))
+  const nearTo = computed(() =>
+    boardsTo(Math.max(bottom.value, settled.value + bottom.value - top.value + AHEAD_PX)),
+  )
   const above = computed(() => Math.max(0, boardsFrom(top.value + SLIVER_PX)))
   const below = computed(() => boardsTo(bottom.value - SLIVER_PX) + 1)
 

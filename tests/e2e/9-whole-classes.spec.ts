@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { openTonight, signIn } from './steps'
+import { signIn } from './steps'
 
 /** Whole pieces of an instructor’s work at the frame: mending a class, composing one, taking it along. */
 
@@ -154,7 +154,7 @@ test('what is no board and no dose is told when it is pasted; a dose goes to the
 test('the clock is read: what each rank does at a minute; the beam brackets what is in view', async ({
   page,
 }) => {
-  await openTonight(page)
+  await copyOfTonight(page)
   await expect(page.locator('[data-board="kicks"] .beats')).toHaveAttribute('style', /--beats: ?10/)
   await page.locator('[data-board="kicks"]').click()
   const ruler = page.getByRole('slider', { name: 'Reading line' })
