@@ -15,9 +15,8 @@ export function useFrameView(
   geometry: Ref<FrameGeometry>,
 ) {
   const view = useViewStore()
-  const { y: scrolled } = useScroll(scroller)
+  const { y: top } = useScroll(scroller)
   const { height: size } = useElementSize(scroller)
-  const top = computed(() => scrolled.value)
   /** Until it has been measured, as much as a tall screen shows. */
   const bottom = computed(() => top.value + (size.value ? size.value - headsPx : TALLEST_PX))
 
@@ -40,7 +39,7 @@ export function useFrameView(
     () => view.wanted,
     (ms) => {
       if (ms === undefined) return
-      scrolled.value = Math.max(0, geometry.value.yAt(ms) - (bottom.value - top.value) / 2)
+      top.value = Math.max(0, geometry.value.yAt(ms) - (bottom.value - top.value) / 2)
       view.wanted = undefined
     },
     { flush: 'post' },
@@ -53,8 +52,8 @@ export function useFrameView(
     if (!board) return
     const from = board.y - (board.heading === undefined ? 0 : PART_PX)
     const to = board.y + board.h + SLIVER_PX
-    if (from < top.value) scrolled.value = Math.max(0, from)
-    else if (to > bottom.value) scrolled.value = Math.min(from, to - (bottom.value - top.value))
+    if (from < top.value) top.value = Math.max(0, from)
+    else if (to > bottom.value) top.value = Math.min(from, to - (bottom.value - top.value))
   }
 
   return {

@@ -1,6 +1,5 @@
 import { CATEGORY_NAMES, type Category } from '../curriculum/categories'
 import type { Item } from '../curriculum/item'
-import { tallyGroups } from '../plan/expand'
 import type { Plan } from '../plan/schema'
 import { layPlan, type Timeline } from '../plan/timeline'
 import { planBalance } from './plan-balance'
@@ -38,15 +37,14 @@ export function placing(
   const placed = after.blocks.filter(({ block }) => ids.includes(block.id))
   const at = placed[0]?.at ?? 0
   const last = placed.at(-1)
-  const works = tallyGroups(plan, timeline).map(({ times }) => times.work)
   const [was, will] = [planBalance(plan, timeline, items), planBalance(next, after, items)]
   return {
     at,
     ms: last ? last.at + last.ms - at : 0,
     spareMs: after.spareMs,
-    groups: tallyGroups(next, after).map(({ times }, g) => {
-      const now = works[g] ?? 0
-      return { now, added: times.work - now }
+    groups: will.works.map((work, g) => {
+      const now = was.works[g] ?? 0
+      return { now, added: work - now }
     }),
     categories: CATEGORY_NAMES.flatMap((category) => {
       const now = was.byCategory.get(category) ?? 0

@@ -11,17 +11,20 @@ export interface PlanBalance {
   /** Work with an item, by the item's category. */
   byCategory: Map<Category, number>
   times: ClassTimes
+  /** Each group's work in ms, in the plan's order. */
+  works: number[]
 }
 
 export function planBalance(plan: Plan, timeline: Timeline, items: ReadonlyMap<string, Item>): PlanBalance {
   const byCategory = new Map<Category, number>()
   const times: ClassTimes = { work: 0, rest: 0, talk: 0, holding: 0, idle: 0, transition: 0 }
-  for (const tally of tallyGroups(plan, timeline)) {
+  const tallies = tallyGroups(plan, timeline)
+  for (const tally of tallies) {
     for (const cls of Object.keys(times) as (keyof ClassTimes)[]) times[cls] += tally.times[cls]
     for (const { technique, workSec } of tally.practice) {
       const category = items.get(technique)?.category
       if (category) byCategory.set(category, (byCategory.get(category) ?? 0) + toMs(workSec))
     }
   }
-  return { byCategory, times }
+  return { byCategory, times, works: tallies.map((tally) => tally.times.work) }
 }
