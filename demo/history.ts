@@ -1,4 +1,8 @@
-import { floorNow, layPlan, replay, type Plan, type PresenceMark, type RunEvent } from '../core'
+import { floorNow } from '../core/floor/now'
+import { layPlan } from '../core/plan/timeline'
+import { replay } from '../core/floor/run'
+import type { Plan } from '../core/plan/schema'
+import type { PresenceMark, RunEvent } from '../core/floor/events'
 import type { Seeded } from './seeded'
 
 /** How an evening went, as the events a floor and a register would have sent. */

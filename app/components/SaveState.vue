@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Fault } from '~~/core'
+import type { Fault } from '~~/core/kernel/faults'
 import type { SaveState } from '~/stores/plan'
 
 /** Where the last change is: always in words. */

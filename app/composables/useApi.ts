@@ -1,4 +1,4 @@
-import type { Fault } from '~~/core'
+import type { Fault } from '~~/core/kernel/faults'
 
 /** What the server said was wrong, in one sentence a person can act on. */
 export class ApiProblem extends Error {

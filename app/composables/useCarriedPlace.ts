@@ -1,5 +1,5 @@
 import type { ShallowRef } from 'vue'
-import { clockAt } from '~~/core/plan/time-text'
+import { clockAt } from '~~/core/kernel/time-text'
 import type { FrameGeometry } from '~/domain/frame-geometry'
 
 /** This near to an edge something carried goes between two boards, else onto one group of the board. */

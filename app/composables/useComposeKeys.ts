@@ -1,4 +1,4 @@
-import type { Block } from '~~/core'
+import type { Block } from '~~/core/plan/schema'
 import { changeBlock, changeDoses, newBlock, toggleSplit } from '~~/core/plan/edit'
 import { nudgeReps, nudgeSets, togglePartner } from '~~/core/plan/nudge'
 import type { Dose } from '~~/core/plan/doses'

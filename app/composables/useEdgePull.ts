@@ -1,4 +1,4 @@
-import type { Block } from '~~/core'
+import type { Block } from '~~/core/plan/schema'
 import { changeDoses } from '~~/core/plan/edit'
 import { layBlock } from '~~/core/plan/modes'
 import { nudgeSets } from '~~/core/plan/nudge'

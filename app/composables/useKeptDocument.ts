@@ -1,4 +1,4 @@
-import type { Fault } from '~~/core'
+import type { Fault } from '~~/core/kernel/faults'
 import type { SaveState } from '~/stores/plan'
 
 interface Kept<T> {

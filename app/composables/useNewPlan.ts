@@ -1,4 +1,4 @@
-import type { Plan } from '~~/core'
+import type { Plan } from '~~/core/plan/schema'
 
 /** Puts up an empty plan for the club's groups and goes to it. */
 export function useNewPlan() {

@@ -1,4 +1,4 @@
-import type { Plan } from '~~/core'
+import type { Plan } from '~~/core/plan/schema'
 import type { WavTold } from '~/workers/make-wav'
 
 /** The bells and ticks of a class as a sound file, made in a worker; tells how far it is and can be stopped. */

@@ -1,7 +1,8 @@
-import type { FloorNow, Plan } from '~~/core'
+import type { FloorNow } from '~~/core/floor/now'
+import type { Plan } from '~~/core/plan/schema'
 import type { CalledNow } from '~~/core/floor/now'
 import type { Span } from '~~/core/plan/spans'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** What the floor shows beside the clock: one word read from three metres, a line under it, and what is counted. */
 export interface Call {

@@ -1,5 +1,5 @@
 import { openDB, type DBSchema } from 'idb'
-import type { PresenceMark, RunEvent } from '~~/core'
+import type { PresenceMark, RunEvent } from '~~/core/floor/events'
 import type { ClassData } from '~/stores/class'
 
 /** What the device keeps so that a class goes on with the network gone: unsent events, and the class as last seen. */

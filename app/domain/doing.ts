@@ -1,4 +1,4 @@
-import type { Block } from '~~/core'
+import type { Block } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
 import type { SpanKind } from '~~/core/plan/spans'
 

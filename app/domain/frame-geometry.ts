@@ -1,4 +1,4 @@
-import type { PlacedBlock, Timeline } from '~~/core'
+import type { PlacedBlock, Timeline } from '~~/core/plan/timeline'
 
 /** Where time lies on the frame: boards down the page, heights by time with a readable minimum. */
 

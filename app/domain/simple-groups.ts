@@ -1,6 +1,6 @@
 import type { Item } from '~~/core/curriculum/item'
 import { standingOf } from '~~/core/curriculum/syllabus'
-import type { Plan } from '~~/core'
+import type { Plan } from '~~/core/plan/schema'
 import type { Library } from '~~/server/services/library'
 
 /** The groups of a plan for whom an item is still ahead or new: they keep the simple version of it. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { floorNow } from '~~/core'
+import { floorNow } from '~~/core/floor/now'
 import { shortDose } from '~~/core/plan/doses'
 import { PHASES } from '~~/core/plan/phases'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 import { callOf } from '~/domain/calls'
 import { lastKeptClass } from '~/domain/device-store'
 import { wallTime } from '~/domain/wall-time'

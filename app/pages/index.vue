@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { findingsOf, layPlan, type Plan } from '~~/core'
+import { findingsOf } from '~~/core/checks'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Plan } from '~~/core/plan/schema'
 import { isGrave } from '~~/core/checks'
 import { toast } from 'vue-sonner'
 import { carryForward } from '~~/core/draft/carry-forward'
-import { counted, minutes } from '~~/core/plan/time-text'
+import { counted, minutes } from '~~/core/kernel/time-text'
 import type { RosterStudent } from '~~/server/services/roster'
 import type { today as todayService } from '~~/server/services/today'
 import { longDay, whenSaid } from '~/domain/days'

@@ -9,7 +9,8 @@ import {
   type Severity,
 } from '~~/core/checks'
 import { coverFix, coverModel } from '~~/core/checks/cover'
-import { layPlan, type Plan } from '~~/core'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Plan } from '~~/core/plan/schema'
 
 /** A fix that is being looked at: what it would do, and what would be left to tell afterwards. */
 export interface Preview extends Fix {

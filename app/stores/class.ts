@@ -1,13 +1,9 @@
-import {
-  floorNow,
-  inHall,
-  layPlan,
-  readRegister,
-  replay,
-  type Plan,
-  type PresenceMark,
-  type RunEvent,
-} from '~~/core'
+import { floorNow } from '~~/core/floor/now'
+import { inHall, readRegister } from '~~/core/people/register'
+import { layPlan } from '~~/core/plan/timeline'
+import { replay } from '~~/core/floor/run'
+import type { Plan } from '~~/core/plan/schema'
+import type { PresenceMark, RunEvent } from '~~/core/floor/events'
 import type { RosterStudent } from '~~/server/services/roster'
 import type { ClassSummary } from '~~/server/services/today'
 import { forgetSent, keepClass, keepUnsent, keptClass, unsentOf, type Unsent } from '~/domain/device-store'

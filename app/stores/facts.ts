@@ -1,4 +1,5 @@
-import { layPlan, type Plan } from '~~/core'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Plan } from '~~/core/plan/schema'
 import { Ground } from '~~/core/checks/ground'
 import { NO_CLUB, type ClubFacts } from '~~/core/checks'
 import { expectedOf, type ExpectedRow } from '~~/core/checks/club-file'

@@ -1,4 +1,7 @@
-import { parsePlan, layPlan, type Block, type Fault, type Plan } from '~~/core'
+import { parsePlan } from '~~/core/plan/parse'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Block, Plan } from '~~/core/plan/schema'
+import type { Fault } from '~~/core/kernel/faults'
 import * as edit from '~~/core/plan/edit'
 import { duplicateBlocks, moveBlocks, removeBlocks } from '~~/core/plan/edit-many'
 import { mergePlans } from '~~/core/plan/merge-plans'

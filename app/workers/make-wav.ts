@@ -1,6 +1,7 @@
-import { layPlan, type Plan } from '~~/core'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Plan } from '~~/core/plan/schema'
 import { cuesOf } from '~~/core/plan/cues'
-import { toSec } from '~~/core/plan/units'
+import { toSec } from '~~/core/kernel/units'
 import { wavOf } from '~~/core/formats/wav'
 
 /** Makes the bell-and-tick track off the page's thread: a class is a hundred million samples. */

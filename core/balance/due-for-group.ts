@@ -1,5 +1,5 @@
 import type { Ground, GroupFacts } from '../checks/ground'
-import { counted } from '../plan/time-text'
+import { counted } from '../kernel/time-text'
 import { daysBetween, dueOf, groupDue } from './due'
 import { groupHistory } from './group-history'
 
@@ -13,7 +13,7 @@ export interface GroupDue {
 }
 
 /**
- * What is due for a group, most due first (page 5): the mean over the students expected who practised an item or whose rank requires it.
+ * What is due for a group, most due first: the mean over the students expected who practised an item or whose rank requires it.
  *
  * @param nextGrading told where it comes within six weeks
  */

@@ -1,10 +1,10 @@
 import type { z } from 'zod'
 import { MARKS, type Mark } from '../people/marks'
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
-import { day, list, oneOf, record, slug } from '../plan/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
+import { day, list, oneOf, record, slug } from '../kernel/fields'
 
 /**
- * What is due (page 5): practice fades. An item is due again after an interval that grows with the days on which it was practised and
+ * What is due: practice fades. An item is due again after an interval that grows with the days on which it was practised and
  * shrinks with trouble.
  */
 

@@ -12,7 +12,7 @@ const WINDOW_MS = 120_000
 const STEP_MS = 15_000
 
 /**
- * Intensity over a class as the two-minute centred mean (page 3, Load): work at the block's intensity, rest three below it
+ * Intensity over a class as the two-minute centred mean: work at the block's intensity, rest three below it
  * (at least 1), talk, waiting and transitions at 1. Over the groups the mean is taken.
  */
 export function loadCurve(timeline: Timeline, groups: number): LoadPoint[] {

@@ -4,7 +4,7 @@ import { tallyGroups } from '../plan/expand'
 import type { ClassTimes } from '../plan/practice'
 import type { Plan } from '../plan/schema'
 import type { Timeline } from '../plan/timeline'
-import { toMs } from '../plan/units'
+import { toMs } from '../kernel/units'
 
 /** What a plan's time goes to, in ms summed over its groups. */
 export interface PlanBalance {

@@ -5,7 +5,7 @@ import type { Ground } from './ground'
 /** How grave a finding is: *stop* hurts someone or cannot be run, *warn*, *hint*. */
 export type Severity = 'stop' | 'warn' | 'hint'
 
-/** Something an instructor would want to be told about a plan (page 3). */
+/** Something an instructor would want to be told about a plan. */
 export interface Finding {
   code: string
   severity: Severity
@@ -34,7 +34,7 @@ export interface SolvedFix {
 
 /** One check: a new one is a file with this shape and a line in the registry. */
 export interface Check {
-  /** Its stable code, as page 3 lists it. */
+  /** Its stable code, as `docs/checks.md` lists it. */
   code: string
   find(ground: Ground): Finding[]
   /** The change that mends one of its findings; nothing where none is known. */

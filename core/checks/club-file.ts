@@ -5,8 +5,8 @@ import { ladderSchema, readLadder } from '../curriculum/ladder'
 import { settingsSchema } from '../curriculum/settings'
 import { readSyllabus, syllabusSchema } from '../curriculum/syllabus'
 import { MARKS } from '../people/marks'
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
-import { day, layerNumber, list, oneOf, record, slug, text, whole } from '../plan/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
+import { day, layerNumber, list, oneOf, record, slug, text, whole } from '../kernel/fields'
 import type { ClubFacts, Expected } from './club-facts'
 
 /**

@@ -38,7 +38,7 @@ export class ClubIndex {
     return index
   }
 
-  /** Where an item stands for a rank (page 5). */
+  /** Where an item stands for a rank. */
   standing(item: string, rank: string): Standing {
     let ofRank = this.standings.get(rank)
     if (!ofRank) this.standings.set(rank, (ofRank = new Map()))

@@ -1,7 +1,7 @@
 import { spokenName, type Item, type Region } from '../curriculum/item'
 import { insertBlocks } from '../plan/edit'
 import type { Plan } from '../plan/schema'
-import { minutes } from '../plan/time-text'
+import { minutes } from '../kernel/time-text'
 import type { Fix } from './check'
 import type { Ground } from './ground'
 import { FADES_AFTER_MS, unreadyRegions } from './warmup/preparation'

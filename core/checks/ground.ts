@@ -6,7 +6,7 @@ import type { Lane } from '../plan/modes/mode'
 import { PHASES } from '../plan/phases'
 import type { Block, Group, Plan } from '../plan/schema'
 import { otherSide, type Span } from '../plan/spans'
-import { clockAt, minutes } from '../plan/time-text'
+import { clockAt, minutes } from '../kernel/time-text'
 import type { PlacedBlock, Timeline } from '../plan/timeline'
 import type { ClubFacts, Expected } from './club-facts'
 import { ClubIndex } from './club-index'
@@ -204,7 +204,7 @@ export class Ground {
     return this.index.nearestStanding(item, ranks)
   }
 
-  /** The load curve over the class (page 3). */
+  /** The load curve over the class. */
   get load(): readonly LoadPoint[] {
     return (this.curve ??= loadCurve(this.timeline, this.groups.length))
   }

@@ -78,7 +78,7 @@ export interface Checked {
   ground: Ground
 }
 
-/** All checks of a plan (page 3), in under 4 ms for 60 blocks × 8 groups. */
+/** All checks of a plan, in under 4 ms for 60 blocks × 8 groups. */
 export function checkPlan(plan: Plan, timeline: Timeline, club: ClubFacts = NO_CLUB): Checked {
   const ground = new Ground(plan, timeline, club)
   const all = CHECKS.flatMap((check) => check.find(ground))

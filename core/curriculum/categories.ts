@@ -1,6 +1,6 @@
 import type { Phase } from '../plan/phases'
 
-/** What there is to teach, sorted as page 5 sorts it, and the phase in which it is usually worked. */
+/** What there is to teach, sorted by category, and the phase in which it is usually worked. */
 export const CATEGORIES = {
   hands: { name: 'Hands', phase: 'drill' },
   kicks: { name: 'Kicks', phase: 'drill' },

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { list, record, text } from '../plan/fields'
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
+import { list, record, text } from '../kernel/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { itemSchema, type Item } from './item'
 import { readItem } from './item-rules'
 import { ladderSchema, readLadder, type Ladder } from './ladder'

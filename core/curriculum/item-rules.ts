@@ -1,4 +1,4 @@
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { itemSchema, type Item } from './item'
 
 /** What the fields of an item ask of one another. */

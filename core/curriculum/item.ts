@@ -11,15 +11,15 @@ import {
   text,
   whole,
   yesNo,
-} from '../plan/fields'
+} from '../kernel/fields'
 import { CATEGORY_NAMES } from './categories'
 
 /**
- * One thing there is to teach (page 5): how it is made easier and harder, what goes wrong and what to say, what it asks of
+ * One thing there is to teach: how it is made easier and harder, what goes wrong and what to say, what it asks of
  * the body. The same schema reads forms, files and the database.
  */
 
-/** What of the body an item loads or a warm-up prepares (page 3). */
+/** What of the body an item loads or a warm-up prepares. */
 export const REGIONS = [
   'pulse',
   'neck',

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
-import { colour, list, oneOf, record, slug, text, whole } from '../plan/fields'
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
+import { colour, list, oneOf, record, slug, text, whole } from '../kernel/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 
 /**
  * The rank ladder as data: ranks in their order with notches, or plain levels, or none at all (then one entry stands for

@@ -1,5 +1,5 @@
 import { freshId } from '../plan/edit'
-import type { Fault } from '../plan/faults'
+import type { Fault } from '../kernel/faults'
 import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from './csv-cells'
 import { REGIONS, type Item } from './item'
 import { readItem } from './item-rules'

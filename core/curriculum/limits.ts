@@ -1,5 +1,5 @@
 /**
- * The limits of the checks (page 3), which a club sets with its governing body, insurer and local rules. A new limit is a
+ * The limits of the checks, which a club sets with its governing body, insurer and local rules. A new limit is a
  * line here: the settings, their screen and the checks read it.
  */
 

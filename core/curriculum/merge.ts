@@ -1,4 +1,4 @@
-import { fault, type Fault } from '../plan/faults'
+import { fault, type Fault } from '../kernel/faults'
 import type { Item } from './item'
 import { byId, cycleInWords, findCycle, unmetFaults } from './prerequisites'
 

@@ -6,7 +6,7 @@ import type { Category } from './categories'
 import { CONTACTS, spokenName, type Contact, type Item, type Stage } from './item'
 
 /**
- * The ladder of partner work (page 1, step 7): held target → partner defends → defend and answer → both in turn → free
+ * The ladder of partner work: held target → partner defends → defend and answer → both in turn → free
  * within a limit. Each rung says who does what, what is allowed, where they start, and what one does alone.
  */
 

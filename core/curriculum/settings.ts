@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { between, clockTime, day, list, oneOf, record, text, whole, yesNo } from '../plan/fields'
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
+import { between, clockTime, day, list, oneOf, record, text, whole, yesNo } from '../kernel/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { LIMITS, LIMIT_NAMES, type LimitName } from './limits'
 
-/** What a club has settled for itself: the schools of page 1, the limits of page 3, its days, its hall. */
+/** What a club has settled for itself: its schools, the limits of its checks, its days, its hall. */
 
 export const WEEKDAYS = [
   'monday',

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
-import { list, oneOf, record, slug, text, whole } from '../plan/fields'
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
+import { list, oneOf, record, slug, text, whole } from '../kernel/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import type { Dose } from '../plan/doses'
 import { parsePlan } from '../plan/parse'
 import { blockSchema, type Block, type Plan } from '../plan/schema'

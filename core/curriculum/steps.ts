@@ -4,7 +4,7 @@ import { repSecOf, rolesOf, type Board } from './boards'
 import { spokenName, type Item } from './item'
 
 /**
- * *Break it down* (page 1, step 5): an item cut into numbered steps is taught step by step on the count, then joined, then
+ * *Break it down*: an item cut into numbered steps is taught step by step on the count, then joined, then
  * all in one. A simple version is kept for those who are not there yet.
  */
 

@@ -1,4 +1,4 @@
-import { fault, faultsOf, type Fault } from '../plan/faults'
+import { fault, faultsOf, type Fault } from '../kernel/faults'
 import { readNumber, readTable, writeTable } from './csv-cells'
 import { spokenName, type Item } from './item'
 import type { Ladder } from './ladder'

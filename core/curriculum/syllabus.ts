@@ -1,11 +1,11 @@
 import type { z } from 'zod'
-import { between, layerNumber, list, oneOf, record, slug, text } from '../plan/fields'
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
+import { between, layerNumber, list, oneOf, record, slug, text } from '../kernel/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import type { Category } from './categories'
 import { spokenName, type Item } from './item'
 import type { Ladder } from './ladder'
 
-/** What each rank must know, at which layer, and how much practice it should have had before the grading (page 5). */
+/** What each rank must know, at which layer, and how much practice it should have had before the grading. */
 
 export const targetSchema = record({
   /** Reps a side, whole runs of a form, or minutes of work. */
@@ -156,7 +156,7 @@ export function orderNotes(
   return notes.sort((a, b) => Number(b.grave) - Number(a.grave))
 }
 
-/** Where an item stands for a rank (page 5). `none`: no rank is asked for it. */
+/** Where an item stands for a rank. `none`: no rank is asked for it. */
 export type Standing = 'new' | 'current' | 'review' | 'ahead' | 'none'
 
 /** New in the next rank up, current in this one, review in a lower one, ahead two or more up. */

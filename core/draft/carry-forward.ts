@@ -8,7 +8,7 @@ import { changeBlock, changeDoses } from '../plan/edit'
 import { nudgeSets } from '../plan/nudge'
 import type { Phase } from '../plan/phases'
 import type { Block, Plan, Track } from '../plan/schema'
-import { counted, minutes } from '../plan/time-text'
+import { counted, minutes } from '../kernel/time-text'
 import { layPlan } from '../plan/timeline'
 
 /**

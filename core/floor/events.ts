@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { oneOf, record, text, whole } from '../plan/fields'
+import { oneOf, record, text, whole } from '../kernel/fields'
 
 /**
  * What happens on the floor, as events that are only ever added. Each carries an id made by the device that saw it, so

@@ -2,7 +2,7 @@ import { fitBlock, shortestMs } from '../plan/fit-dose'
 import { removeBlock } from '../plan/edit'
 import type { Block, Plan } from '../plan/schema'
 import { layPlan } from '../plan/timeline'
-import { toSec } from '../plan/units'
+import { toSec } from '../kernel/units'
 import { refit, usefulSec } from './refit'
 
 export interface RefitPlan {
@@ -12,7 +12,7 @@ export interface RefitPlan {
   changes: string[]
 }
 
-/** The shortest useful length of page 6, or what the dose comes to with one rep of one set, if that is longer. */
+/** The shortest useful length, or what the dose comes to with one rep of one set, if that is longer. */
 function leastSec(block: Block, plan: Plan, sec: number): number {
   const { minSec, priority } = block
   const useful = Math.min(sec, Math.ceil(usefulSec({ sec, minSec, priority })))
@@ -20,7 +20,7 @@ function leastSec(block: Block, plan: Plan, sec: number): number {
   return Math.min(sec, Math.max(useful, Math.ceil(toSec(shortestMs(block, plan)))))
 }
 
-/** A plan made to fit its class from the first bow on: the best re-plan of page 6, carried out in whole sets and rounds. */
+/** A plan made to fit its class from the first bow on: the best re-plan, carried out in whole sets and rounds. */
 export function refitPlan(plan: Plan): RefitPlan {
   const timeline = layPlan(plan)
   if (timeline.spareMs >= 0) return { plan, fits: true, changes: [] }

@@ -1,9 +1,9 @@
 import type { z } from 'zod'
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
-import { list, oneOf, record, slug, whole, yesNo } from '../plan/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
+import { list, oneOf, record, slug, whole, yesNo } from '../kernel/fields'
 
 /**
- * Re-planning to end on time (page 6): what is left of a class, kept, shortened or dropped so that it fits and as much as
+ * Re-planning to end on time: what is left of a class, kept, shortened or dropped so that it fits and as much as
  * possible of what matters is worked. The true optimum, by dynamic programming over the seconds that are left.
  */
 

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { writeShorthand } from '../plan/doses/shorthand'
 import type { Plan } from '../plan/schema'
-import { toSec } from '../plan/units'
+import { toSec } from '../kernel/units'
 import { classLines, type Names } from './class-lines'
 
 /** Columns of the file, in their order (docs/formats.md). */

@@ -1,6 +1,6 @@
 import ical, { ICalEventStatus } from 'ical-generator'
 import type { Plan } from '../plan/schema'
-import { minutes } from '../plan/time-text'
+import { minutes } from '../kernel/time-text'
 import { classLines, type Names } from './class-lines'
 
 export interface DatedClass {

@@ -1,7 +1,7 @@
 import { shortDose } from '../plan/doses'
 import type { Phase } from '../plan/phases'
 import type { Block, Plan } from '../plan/schema'
-import { clockAt, counted, minutes, shortTime } from '../plan/time-text'
+import { clockAt, counted, minutes, shortTime } from '../kernel/time-text'
 import { layPlan } from '../plan/timeline'
 
 /** How a file names what a plan only holds ids of. */

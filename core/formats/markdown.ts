@@ -1,7 +1,7 @@
 import { rotationsOf } from '../plan/modes/rotation'
 import { PHASES } from '../plan/phases'
 import type { Plan } from '../plan/schema'
-import { minutes } from '../plan/time-text'
+import { minutes } from '../kernel/time-text'
 import { layPlan } from '../plan/timeline'
 import { classLines, type Names } from './class-lines'
 

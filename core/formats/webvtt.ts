@@ -1,7 +1,7 @@
 import { cuesOf, type Cue } from '../plan/cues'
 import type { Plan } from '../plan/schema'
 import { layPlan } from '../plan/timeline'
-import { toMs } from '../plan/units'
+import { toMs } from '../kernel/units'
 import { callWords } from './call-words'
 import type { Names } from './class-lines'
 

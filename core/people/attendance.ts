@@ -1,10 +1,10 @@
 import type { z } from 'zod'
-import { fault, faultsOf, oncePerPath, type Fault } from '../plan/faults'
-import { list, oneOf, record, seconds, slug, whole, yesNo } from '../plan/fields'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
+import { list, oneOf, record, seconds, slug, whole, yesNo } from '../kernel/fields'
 import type { Plan } from '../plan/schema'
 import { z as zod } from 'zod'
 
-/** The attendance file of page 2: who was there, from when to when, in seconds of the class. */
+/** The attendance file: who was there, from when to when, in seconds of the class. */
 const interval = zod.tuple([seconds(), seconds()], { error: 'must be [from, to] in seconds' })
 
 export const attendanceSchema = record({

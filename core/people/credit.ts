@@ -2,7 +2,7 @@ import { stationLane } from '../plan/modes/stations'
 import { Tally, type Part, type Practice } from '../plan/practice'
 import type { Plan } from '../plan/schema'
 import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
-import { toMs } from '../plan/units'
+import { toMs } from '../kernel/units'
 import type { Attendance, AttendanceRow } from './attendance'
 import { without } from './intervals'
 
@@ -13,7 +13,7 @@ export interface StudentCredit {
 
 /**
  * What each student really practised: the plan's timeline cut to their presence. Whole reps, holds and runs only; timed
- * rounds by the time present in them; exact seconds (page 2, Credit). Sorted by student.
+ * rounds by the time present in them; exact seconds. Sorted by student.
  */
 export function creditPlan(plan: Plan, attendance: Attendance): StudentCredit[] {
   const timeline = layPlan(plan)

@@ -1,7 +1,7 @@
 import { standing, type PresenceMark } from '../floor/events'
 import type { Leg, Run } from '../floor/run'
 import type { Plan } from '../plan/schema'
-import { toSec } from '../plan/units'
+import { toSec } from '../kernel/units'
 import type { Attendance, AttendanceRow } from './attendance'
 import { common, merged, without, type Interval } from './intervals'
 
@@ -86,7 +86,7 @@ function ontoPlan(intervals: Interval[], legs: readonly Leg[]): Interval[] {
   )
 }
 
-/** Everybody who took part in a class as it was run, as an attendance file of page 2: what was not run, nobody was there for. */
+/** Everybody who took part in a class as it was run, as an attendance file: what was not run, nobody was there for. */
 export function attendanceOf(
   plan: Plan,
   run: Run,

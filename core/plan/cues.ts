@@ -1,9 +1,9 @@
 import type { Stretch } from './modes/mode'
 import { otherSide, type Role, type Side, type Span } from './spans'
 import type { Timeline } from './timeline'
-import { toSec } from './units'
+import { toSec } from '../kernel/units'
 
-/** The calls an instructor would make, in the order that settles ties (page 2, Cues). */
+/** The calls an instructor would make, in the order that settles ties. */
 export const CUE_KINDS = [
   'block',
   'setup',

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { insertBlocks, leadingTechnique, removeBlock } from './edit'
-import { faultsOf, oncePerPath, type Fault } from './faults'
-import { list, record } from './fields'
+import { faultsOf, oncePerPath, type Fault } from '../kernel/faults'
+import { list, record } from '../kernel/fields'
 import { parsePlan } from './parse'
 import { blockSchema, type Block, type Plan } from './schema'
 

@@ -2,7 +2,7 @@ import { cuesOf, type Cue } from './cues'
 import { Tally, type KnownFigures, type Practice } from './practice'
 import type { Plan } from './schema'
 import { layPlan, type Timeline } from './timeline'
-import { toSec } from './units'
+import { toSec } from '../kernel/units'
 
 export interface GroupFigures {
   id: string
@@ -26,7 +26,7 @@ export interface Expansion {
 
 /**
  * The whole arithmetic of a plan: total and spare time, each block's place, each group's time by class and practice by
- * technique and layer, and on request every call. Seconds throughout, exact to the millisecond (page 2).
+ * technique and layer, and on request every call. Seconds throughout, exact to the millisecond.
  *
  * @example expandPlan(plan).spareSec // -257: the plan overhangs by 4:17
  */

@@ -2,8 +2,8 @@ import type { Dose } from './doses'
 import type { Block, Plan, Track } from './schema'
 import { layBlock } from './modes'
 import { nudgeSets } from './nudge'
-import { counted, minutes } from './time-text'
-import { toSec } from './units'
+import { counted, minutes } from '../kernel/time-text'
+import { toSec } from '../kernel/units'
 
 /**
  * Making a block as long as there is time for, as an instructor would: whole sets or rounds go first, then reps, then the

@@ -1,11 +1,11 @@
-import { faultsOf, oncePerPath, type Fault } from './faults'
+import { faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { ruleFaults } from './rules'
 import { planSchema, type Plan } from './schema'
 
 export type Parsed = { ok: true; plan: Plan } | { ok: false; faults: Fault[] }
 
 /**
- * A plan document checked against page 2: its plan with the defaults filled in, or every fault at once, each with the
+ * A plan document checked against the plan file format: its plan with the defaults filled in, or every fault at once, each with the
  * path of the deepest field at fault.
  *
  * @param json the parsed JSON of a plan file

@@ -1,6 +1,6 @@
 import type { Stretch } from './modes/mode'
 import type { Role, Side, Span, TimeClass } from './spans'
-import { toSec } from './units'
+import { toSec } from '../kernel/units'
 
 /** What one student got of a technique at a layer: seconds, and reps split by side (`repsN`: no side). */
 export interface Practice {

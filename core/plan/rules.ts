@@ -1,4 +1,4 @@
-import { fault, type Fault } from './faults'
+import { fault, type Fault } from '../kernel/faults'
 
 /**
  * What the fields of a plan ask of one another. The rules read the raw document, so that they are checked, and told,

@@ -15,11 +15,11 @@ import {
   slug,
   text,
   whole,
-} from './fields'
+} from '../kernel/fields'
 import { PHASE_NAMES } from './phases'
 
 /**
- * The plan file, `golden-lintel/plan` version 1 (page 2). This schema settles the form of every field; what fields ask of
+ * The plan file, `golden-lintel/plan` version 1. This schema settles the form of every field; what fields ask of
  * one another is in `rules.ts`. Fields that belong to one mode have no default here, so that a parsed plan written back
  * to a file is the same plan; the modes supply those defaults.
  */

@@ -2,7 +2,7 @@ import { doseFactors, type Dose } from './doses'
 import type { Stretch } from './modes/mode'
 import { Tally, WHOLLY_PRESENT, type ClassTimes, type Practice } from './practice'
 import type { Block } from './schema'
-import { counted, shortTime } from './time-text'
+import { counted, shortTime } from '../kernel/time-text'
 
 /** How the length of a board, or of one track of it, comes about: each figure opens to its sum. */
 export interface Arithmetic {

@@ -1,7 +1,7 @@
 import { layBlock } from './modes'
 import type { BlockLayout } from './modes/mode'
 import type { Block, Plan } from './schema'
-import { toMs } from './units'
+import { toMs } from '../kernel/units'
 
 /** A block at its place in the class. */
 export interface PlacedBlock extends BlockLayout {

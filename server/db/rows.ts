@@ -1,4 +1,4 @@
-import type { Plan } from '../../core'
+import type { Plan } from '../../core/plan/schema'
 import type { Item } from '../../core/curriculum/item'
 import type { Ladder, Rank } from '../../core/curriculum/ladder'
 import type { ClubSettings } from '../../core/curriculum/settings'

@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import type { z } from 'zod'
-import { faultsOf } from '../../core/plan/faults'
+import { faultsOf } from '../../core/kernel/faults'
 import { inClub, type Club } from '../db/in-club'
 import type { Role } from '../db/rows'
 import { useDatabase } from './database'

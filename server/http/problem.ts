@@ -1,4 +1,4 @@
-import type { Fault } from '../../core'
+import type { Fault } from '../../core/kernel/faults'
 
 /**
  * Something a caller must be told, as RFC 9457 puts it. `title` is one sentence a person can act on; `code` is stable;

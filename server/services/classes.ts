@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import type { Plan, PresenceMark, RunEvent } from '../../core'
+import type { Plan } from '../../core/plan/schema'
+import type { PresenceMark, RunEvent } from '../../core/floor/events'
 import type { Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'
 import { badFields, notFound, Problem } from '../http/problem'
-import { fault } from '../../core/plan/faults'
+import { fault } from '../../core/kernel/faults'
 import { attendanceOfClass, creditedRows, settleLedger } from './ledger'
 
 export interface Batch {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { between, list, record, slug, text } from '../../core/plan/fields'
-import { fault, faultsOf, type Fault } from '../../core/plan/faults'
+import { between, list, record, slug, text } from '../../core/kernel/fields'
+import { fault, faultsOf, type Fault } from '../../core/kernel/faults'
 import { readLadder, type Ladder } from '../../core/curriculum/ladder'
 import type { Club } from '../db/in-club'
 import { badFields } from '../http/problem'

@@ -1,6 +1,6 @@
 import { MARKS } from '../../core/people/marks'
-import { layerNumber, oneOf, record, slug, text } from '../../core/plan/fields'
-import { fault } from '../../core/plan/faults'
+import { layerNumber, oneOf, record, slug, text } from '../../core/kernel/fields'
+import { fault } from '../../core/kernel/faults'
 import { z } from 'zod'
 import type { Club } from '../db/in-club'
 import { badFields, notFound } from '../http/problem'

@@ -1,6 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import { layPlan, parsePlan, type Fault, type Plan } from '../../core'
-import { fault } from '../../core/plan/faults'
+import { layPlan } from '../../core/plan/timeline'
+import { parsePlan } from '../../core/plan/parse'
+import type { Fault } from '../../core/kernel/faults'
+import type { Plan } from '../../core/plan/schema'
+import { fault } from '../../core/kernel/faults'
 import { mergePlans } from '../../core/plan/merge-plans'
 import { techniquesOf } from '../../core/plan/techniques'
 import type { Club } from '../db/in-club'
@@ -21,7 +24,7 @@ export type SaveOutcome =
   /** Someone else saved first. Both are kept: theirs is the plan, the one refused stands under `setAside`. */
   | { saved: false; theirs: SavedPlan; setAside: string }
 
-/** A document as a plan of this club: checked against page 2, and every technique in the club's library. */
+/** A document as a plan of this club: checked as a plan file, and every technique in the club's library. */
 export async function checkPlan(club: Club, document: unknown): Promise<Plan> {
   const parsed = parsePlan(document)
   if (!parsed.ok) throw badFields(parsed.faults)

@@ -1,5 +1,5 @@
 import { readShape } from '../../core/curriculum/shapes'
-import { fault } from '../../core/plan/faults'
+import { fault } from '../../core/kernel/faults'
 import type { Club } from '../db/in-club'
 import { badFields, notFound } from '../http/problem'
 

@@ -1,4 +1,5 @@
-import { replay, layPlan } from '../../core'
+import { replay } from '../../core/floor/run'
+import { layPlan } from '../../core/plan/timeline'
 import { inHall, readRegister } from '../../core/people/register'
 import type { Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'

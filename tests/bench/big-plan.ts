@@ -1,4 +1,4 @@
-import type { Plan } from '../../core'
+import type { Plan } from '../../core/plan/schema'
 
 const DOSES = [
   { kind: 'count', sets: 3, reps: 10, tempoSec: 1.5, restSec: 15, sides: 2, setupSec: 30 },

@@ -1,6 +1,7 @@
 import loadHighs from 'highs'
 import { bench, describe } from 'vitest'
-import { layPlan, parsePlan } from '../../core'
+import { layPlan } from '../../core/plan/timeline'
+import { parsePlan } from '../../core/plan/parse'
 import { checkPlan } from '../../core/checks'
 import type { Expected } from '../../core/checks/club-facts'
 import { coverModel, type CoverProblem } from '../../core/checks/cover'

@@ -1,4 +1,5 @@
-import { parsePlan, type Block, type Plan } from '../../core'
+import { parsePlan } from '../../core/plan/parse'
+import type { Block, Plan } from '../../core/plan/schema'
 
 /** Short ways to write a plan in a test; everything goes through `parsePlan`, so a test's plan is a real one. */
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Timeline } from '~~/core'
-import { clockAt, minutes } from '~~/core/plan/time-text'
+import type { Timeline } from '~~/core/plan/timeline'
+import { clockAt, minutes } from '~~/core/kernel/time-text'
 
 /**
  * The class's time as a golden bar between two posts. What overhangs the right post is drawn broken, to the same scale,

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Block, Mode, Priority } from '~~/core'
+import type { Block, Mode, Priority } from '~~/core/plan/schema'
 import type { Dose } from '~~/core/plan/doses'
 import { withMode } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
-import { clockAt, minutes } from '~~/core/plan/time-text'
+import { clockAt, minutes } from '~~/core/kernel/time-text'
 
 /** The selected board: what it is, how the class shares it, its dose, and the sum. */
 const store = usePlanStore()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Block } from '~~/core'
+import type { Block } from '~~/core/plan/schema'
 import { groupHistory } from '~~/core/balance/group-history'
-import { counted } from '~~/core/plan/time-text'
+import { counted } from '~~/core/kernel/time-text'
 import { shortDay } from '~/domain/days'
 
 /** The items of the board: their cautions and key points, and what each group has of them behind it. */

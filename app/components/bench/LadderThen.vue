@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Block } from '~~/core'
+import type { Block } from '~~/core/plan/schema'
 import { ladderBoard } from '~~/core/curriculum/partner-ladder'
 
 /** Makes the ladder of one technique the ladder of a combination: the rungs and their times are made anew for both. */

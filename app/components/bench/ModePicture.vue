@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Mode } from '~~/core'
+import type { Mode } from '~~/core/plan/schema'
 
 /** How a class shares the floor, drawn: one board, sawn, in layers, in turns, in rotation. */
 defineProps<{ mode: Mode }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Group, Plan } from '~~/core'
+import type { Group, Plan } from '~~/core/plan/schema'
 
 /** The frame itself: when the class begins, how long it is, and for how many. Shown while no board is chosen. */
 const store = usePlanStore()

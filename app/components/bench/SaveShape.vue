@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
-import type { Block } from '~~/core'
+import type { Block } from '~~/core/plan/schema'
 import { readShape, shapeFrom, type Shape } from '~~/core/curriculum/shapes'
 import type { Phase } from '~~/core/plan/phases'
 import { freshId } from '~~/core/plan/edit'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Block, Station } from '~~/core'
+import type { Block, Station } from '~~/core/plan/schema'
 
 /** The stations of a rotation, and its times. */
 const props = defineProps<{ block: Block }>()

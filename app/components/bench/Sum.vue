@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 import { arithmetic, doseOfGroup } from '~~/core/plan/sentence'
 
 /** The arithmetic of the selected board in a sentence that follows every key, and as a bar to scale. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Block, Track } from '~~/core'
+import type { Block, Track } from '~~/core/plan/schema'
 import { shortDose, type Dose } from '~~/core/plan/doses'
 
 /** What each group does on a cut board: its item and layer, and in turns and layers its own dose. */

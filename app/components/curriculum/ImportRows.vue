@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Fault } from '~~/core'
+import type { Fault } from '~~/core/kernel/faults'
 
 /** What a file would do, row by row: what is refused first, and why. */
 interface Row {

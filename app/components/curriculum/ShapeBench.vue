@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { Block } from '~~/core'
+import type { Block } from '~~/core/plan/schema'
 import { fitShape, readShape, SHAPE_KINDS, type Shape } from '~~/core/curriculum/shapes'
 import type { Dose } from '~~/core/plan/doses'
 import { newBlock, freshId } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** One shape and its boards, changed in place. */
 const props = defineProps<{ begin: Shape; readonly: boolean; keep: (shape: Shape) => Promise<void> }>()

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { layPlan, parsePlan } from '~~/core'
+import { layPlan } from '~~/core/plan/timeline'
+import { parsePlan } from '~~/core/plan/parse'
 import { breakDown } from '~~/core/curriculum/steps'
 import type { Item } from '~~/core/curriculum/item'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** The numbered steps of an item, and what breaking it down along them takes. */
 const props = defineProps<{ item: Item; readonly: boolean; faultAt: (path: string) => string | undefined }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** What is to be seen to before the first bow. */
 const store = useClassStore()

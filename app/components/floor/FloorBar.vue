@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PHASES } from '~~/core/plan/phases'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 import { wallTime } from '~/domain/wall-time'
 
 /** The class's time on the floor: gilt as far as it was run, hollow to come, and what runs past the post, with its words. */

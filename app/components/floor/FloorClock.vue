@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Run } from '~~/core'
-import { minutes } from '~~/core/plan/time-text'
+import type { Run } from '~~/core/floor/run'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** The time left, in figures that read across the hall. */
 const props = defineProps<{ ms: number; phase: Run['phase'] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { RunEvent } from '~~/core'
-import { minutes } from '~~/core/plan/time-text'
+import type { RunEvent } from '~~/core/floor/events'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** Five large targets along the bottom edge. After a tap its own second line becomes Undo for eight seconds. */
 const store = useClassStore()

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { inHall, type Group } from '~~/core'
+import { inHall } from '~~/core/people/register'
+import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 import { workOf } from '~/domain/doing'
 
 /** What one group does now: its technique and layer, whom to mind, and the one thing to say. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Plan } from '~~/core'
+import type { Plan } from '~~/core/plan/schema'
 import { shortDose } from '~~/core/plan/doses'
-import { counted, minutes, shortTime } from '~~/core/plan/time-text'
+import { counted, minutes, shortTime } from '~~/core/kernel/time-text'
 import type { PlacedBoard } from '~/domain/frame-geometry'
 
 /** One block as a board laid across the columns, whole or cut. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Block } from '~~/core'
-import { minutes } from '~~/core/plan/time-text'
+import type { Block } from '~~/core/plan/schema'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** The line every board begins with: mark, title, dose in words, length. */
 defineProps<{ block: Block; say: string; ms: number }>()

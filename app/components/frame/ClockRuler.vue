@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { clockAt } from '~~/core/plan/time-text'
+import { clockAt } from '~~/core/kernel/time-text'
 import type { FrameGeometry, PlacedBoard } from '~/domain/frame-geometry'
 
 /** Clock times at the left of the frame; where a short board is opened up, its minutes stand further apart. */

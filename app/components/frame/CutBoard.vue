@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Plan, Track } from '~~/core'
+import type { Plan, Track } from '~~/core/plan/schema'
 import { shortDose } from '~~/core/plan/doses'
 import type { Stretch } from '~~/core/plan/modes/mode'
 import type { Span } from '~~/core/plan/spans'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 import { HEAD_PX, type PlacedBoard } from '~/domain/frame-geometry'
 
 /** The part of a board below its head, sawn at every column: each group sees its own technique, layer and time. */

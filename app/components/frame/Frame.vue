@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { VueDraggable } from 'vue-draggable-plus'
 import { PHASES } from '~~/core/plan/phases'
-import { clockAt, minutes } from '~~/core/plan/time-text'
+import { clockAt, minutes } from '~~/core/kernel/time-text'
 import { frameGeometry, type PlacedBoard } from '~/domain/frame-geometry'
 
 /** The class under the beam: time down the page, a column a group, boards laid across or cut, load at the right. */

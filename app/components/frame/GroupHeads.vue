@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Group } from '~~/core'
+import type { Group } from '~~/core/plan/schema'
 
 /** The groups above their columns: ranks, or the name where there are none, and how many are expected. */
 defineProps<{ groups: readonly Group[] }>()

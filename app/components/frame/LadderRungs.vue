@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Block } from '~~/core'
+import type { Block } from '~~/core/plan/schema'
 import { shortDose, type LadderDose } from '~~/core/plan/doses'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 import type { PlacedBoard } from '~/domain/frame-geometry'
 
 /** A ladder's stages as rungs between two rails: number, stage, layer, dose, length. */

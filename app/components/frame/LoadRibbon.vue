@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { loadCurve } from '~~/core/balance/load'
-import type { Timeline } from '~~/core'
+import type { Timeline } from '~~/core/plan/timeline'
 import type { FrameGeometry } from '~/domain/frame-geometry'
 
 /** Intensity through the class as a filled curve, with the water as drops. */

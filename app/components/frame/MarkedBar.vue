@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** What can be done with several boards at once. */
 const marked = useMarkedStore()

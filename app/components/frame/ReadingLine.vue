@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { momentAt } from '~~/core/plan/moment'
-import type { Plan, Timeline } from '~~/core'
-import { clockAt } from '~~/core/plan/time-text'
+import type { Plan } from '~~/core/plan/schema'
+import type { Timeline } from '~~/core/plan/timeline'
+import { clockAt } from '~~/core/kernel/time-text'
 import { howFar, workOf } from '~/domain/doing'
 import type { FrameGeometry } from '~/domain/frame-geometry'
 

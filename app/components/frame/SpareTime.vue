@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** How the class stands against its length: spare, exactly full, or over. */
 defineProps<{ spareMs: number }>()

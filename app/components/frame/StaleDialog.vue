@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { format } from 'date-fns'
-import { layPlan } from '~~/core'
-import { minutes } from '~~/core/plan/time-text'
+import { layPlan } from '~~/core/plan/timeline'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** Two people saved the same plan: both versions are kept, and the instructor says which one goes on. */
 const store = usePlanStore()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Plan } from '~~/core'
+import type { Plan } from '~~/core/plan/schema'
 import { rotationsOf } from '~~/core/plan/modes/rotation'
-import { clockAt, counted, minutes } from '~~/core/plan/time-text'
+import { clockAt, counted, minutes } from '~~/core/kernel/time-text'
 import type { PlacedBoard } from '~/domain/frame-geometry'
 
 /** The rotation table of a station board: who is where when, rotations down, teams across. One lap; the others are the same. */

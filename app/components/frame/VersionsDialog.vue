@@ -2,8 +2,8 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { format } from 'date-fns'
 import { toast } from 'vue-sonner'
-import type { Plan } from '~~/core'
-import { minutes } from '~~/core/plan/time-text'
+import type { Plan } from '~~/core/plan/schema'
+import { minutes } from '~~/core/kernel/time-text'
 import type { PlanVersion } from '~~/server/services/plans'
 
 /** What the plan was before: who kept it and when, what was set aside, and the way back to any of it. */

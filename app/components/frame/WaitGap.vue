@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** Time in which a group waits with nothing to do; from a minute and a half on it is a matter for the instructor. */
 const props = defineProps<{ ms: number; height: number }>()

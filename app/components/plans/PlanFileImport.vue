@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ArrowUpTrayIcon } from '@heroicons/vue/20/solid'
-import { parsePlan, type Fault, type Plan } from '~~/core'
+import { parsePlan } from '~~/core/plan/parse'
+import type { Fault } from '~~/core/kernel/faults'
+import type { Plan } from '~~/core/plan/schema'
 import { itemsFor } from '~~/core/curriculum/items-for-plan'
 
 /** A plan file read in: every fault with its path, and items the library does not know offered to it. */

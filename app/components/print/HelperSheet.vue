@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Plan, Track } from '~~/core'
+import type { Plan, Track } from '~~/core/plan/schema'
 import { shortDose } from '~~/core/plan/doses'
 import { classLines } from '~~/core/formats/class-lines'
 

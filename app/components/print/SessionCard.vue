@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { layPlan, type Plan } from '~~/core'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Plan } from '~~/core/plan/schema'
 import { classLines } from '~~/core/formats/class-lines'
-import { clockAt, minutes } from '~~/core/plan/time-text'
+import { clockAt, minutes } from '~~/core/kernel/time-text'
 import { longDay } from '~/domain/days'
 
 /** The class on one page: when, how long, what, and who does what in it. */

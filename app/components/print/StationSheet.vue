@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { layPlan, type Block, type Plan } from '~~/core'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Block, Plan } from '~~/core/plan/schema'
 import { rotationsOf } from '~~/core/plan/modes/rotation'
-import { clockAt, minutes, shortTime } from '~~/core/plan/time-text'
+import { clockAt, minutes, shortTime } from '~~/core/kernel/time-text'
 
 /** What hangs at a station: what is done there, what to look for, and which team comes when. */
 const props = defineProps<{ plan: Plan; block: Block; station: number }>()

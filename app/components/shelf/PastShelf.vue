@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
-import type { Plan } from '~~/core'
+import type { Plan } from '~~/core/plan/schema'
 import { pasteBoards, writeBoards } from '~~/core/plan/edit-many'
 import { PHASES } from '~~/core/plan/phases'
-import { minutes } from '~~/core/plan/time-text'
-import { layPlan } from '~~/core'
+import { minutes } from '~~/core/kernel/time-text'
+import { layPlan } from '~~/core/plan/timeline'
 import type { ListedPlan, SavedPlan } from '~~/server/services/plans'
 import { shortDay } from '~/domain/days'
 

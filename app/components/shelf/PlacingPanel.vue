@@ -3,7 +3,7 @@ import { placing } from '~~/core/balance/placing'
 import { CATEGORIES } from '~~/core/curriculum/categories'
 import { shortDose } from '~~/core/plan/doses'
 import { insertBlocks } from '~~/core/plan/edit'
-import { clockAt, minutes } from '~~/core/plan/time-text'
+import { clockAt, minutes } from '~~/core/kernel/time-text'
 
 /** What is pointed at on the shelf: the board it would be, and what it would do to the time and to each group's work. */
 const store = usePlanStore()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Board } from '~~/core/curriculum/boards'
 import { fitShape, type Shape } from '~~/core/curriculum/shapes'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 
 /** A shape on the shelf: its length can be asked for before it is placed. */
 const props = defineProps<{ shape: Shape }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 import type { today as todayService } from '~~/server/services/today'
 import { agoSaid, longDay } from '~/domain/days'
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { layPlan, type Plan } from '~~/core'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Plan } from '~~/core/plan/schema'
 import { PHASES } from '~~/core/plan/phases'
-import { clockAt, minutes } from '~~/core/plan/time-text'
+import { clockAt, minutes } from '~~/core/kernel/time-text'
 
 /** A plan at a glance: its boards between two posts under the beam, to scale, and what hangs over. */
 const props = defineProps<{ plan: Plan }>()

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { layPlan, type Plan } from '~~/core'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Plan } from '~~/core/plan/schema'
 import { planBalance } from '~~/core/balance/plan-balance'
 import { CATEGORIES } from '~~/core/curriculum/categories'
 import { PHASES } from '~~/core/plan/phases'
-import { clockAt, minutes } from '~~/core/plan/time-text'
+import { clockAt, minutes } from '~~/core/kernel/time-text'
 import type { ListedPlan, SavedPlan } from '~~/server/services/plans'
 
 /** Two plans side by side: their time, what it goes to, and their boards. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import MiniSearch from 'minisearch'
-import { minutes } from '~~/core/plan/time-text'
+import { minutes } from '~~/core/kernel/time-text'
 import type { ListedPlan } from '~~/server/services/plans'
 import { shortDay } from '~/domain/days'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
 import type { Mark } from '~~/core/people/marks'
-import { longTime, minutes } from '~~/core/plan/time-text'
+import { longTime, minutes } from '~~/core/kernel/time-text'
 import type { StudentPage } from '~~/server/services/students'
 import { shortDay } from '~/domain/days'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
-import { inHall } from '~~/core'
+import { inHall } from '~~/core/people/register'
 import { longDay } from '~/domain/days'
 
 useHead({ title: 'People · Golden Lintel' })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SavedPlan } from '~~/server/services/plans'
-import type { Plan } from '~~/core'
+import type { Plan } from '~~/core/plan/schema'
 
 /** The class on paper: one card to be read at arm's length, and on wish a sheet for each station and each group's helper. */
 definePageMeta({ layout: 'bare' })

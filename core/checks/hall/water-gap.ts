@@ -1,5 +1,5 @@
 import { insertBlock, newBlock } from '../../plan/edit'
-import { minutes } from '../../plan/time-text'
+import { minutes } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
 import type { Ground } from '../ground'
 

@@ -1,6 +1,6 @@
 import { addToTrack, lengthenTracks } from '../../plan/edit-tracks'
 import { changeBlock } from '../../plan/edit'
-import { minutes } from '../../plan/time-text'
+import { minutes } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
 
 const tell = telling('rank.idle', 'warn')

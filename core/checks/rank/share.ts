@@ -1,4 +1,4 @@
-import { minutes } from '../../plan/time-text'
+import { minutes } from '../../kernel/time-text'
 import { telling, type Check } from '../check'
 import type { Ground } from '../ground'
 

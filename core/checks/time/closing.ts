@@ -1,5 +1,5 @@
 import { insertBlock } from '../../plan/edit'
-import { minutes } from '../../plan/time-text'
+import { minutes } from '../../kernel/time-text'
 import { telling, type Check } from '../check'
 
 const tell = telling('time.closing', 'warn')

@@ -1,10 +1,10 @@
 import { refitPlan } from '../../floor/refit-plan'
-import { clockAt, minutes } from '../../plan/time-text'
+import { clockAt, minutes } from '../../kernel/time-text'
 import { telling, type Check } from '../check'
 
 const tell = telling('time.over', 'warn')
 
-/** The plan overhangs. Fix: the re-plan of page 6, from the first bow. */
+/** The plan overhangs. Fix: the re-plan, from the first bow. */
 export const timeOver: Check = {
   code: 'time.over',
   find({ plan, timeline }) {

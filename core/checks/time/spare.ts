@@ -1,7 +1,7 @@
 import { boardFor } from '../../curriculum/boards'
 import { insertBlock } from '../../plan/edit'
 import { fitBlock } from '../../plan/fit-dose'
-import { minutes } from '../../plan/time-text'
+import { minutes } from '../../kernel/time-text'
 import { telling, type Check } from '../check'
 import { longestAgo } from '../longest-ago'
 

@@ -1,6 +1,6 @@
 import type { Block } from '../../plan/schema'
 import { changeBlock, changeDoses } from '../../plan/edit'
-import { minutes } from '../../plan/time-text'
+import { minutes } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
 import { namesOf } from '../ground'
 

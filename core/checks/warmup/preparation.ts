@@ -1,7 +1,7 @@
 import type { Region } from '../../curriculum/item'
 import { type BlockFacts, type Ground, type GroupFacts } from '../ground'
 
-/** Units of readiness that a demand asks for (page 3, Preparation). */
+/** Units of readiness that a demand asks for. */
 export const UNITS_FOR = [0, 0, 1, 2] as const
 /** Without work on a region for so long, what was prepared counts half. */
 export const FADES_AFTER_MS = 25 * 60_000

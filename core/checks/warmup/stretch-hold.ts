@@ -1,6 +1,6 @@
 import { REGIONS, type Region } from '../../curriculum/item'
 import { moveBlock } from '../../plan/edit'
-import { minutes } from '../../plan/time-text'
+import { minutes } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
 import { demandOf, isPower, listed, type Ground, type GroupFacts } from '../ground'
 

@@ -1,4 +1,4 @@
-import { minutes } from '../../plan/time-text'
+import { minutes } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
 
 const tell = telling('head.contact', 'warn')

@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text, yesNo } from '../fields'
+import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text, yesNo } from '../../kernel/fields'
 import type { Side } from '../spans'
-import { counted, shortTime } from '../time-text'
-import { toMs } from '../units'
+import { counted, shortTime } from '../../kernel/time-text'
+import { toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
 import {
   eachWay,

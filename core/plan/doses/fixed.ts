@@ -1,8 +1,8 @@
 import type { z } from 'zod'
-import { oneOf, record, seconds, yesNo } from '../fields'
+import { oneOf, record, seconds, yesNo } from '../../kernel/fields'
 import { span } from '../spans'
-import { shortTime } from '../time-text'
-import { toMs } from '../units'
+import { shortTime } from '../../kernel/time-text'
+import { toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
 
 /** A fixed time: talk, water, ritual, a game. */

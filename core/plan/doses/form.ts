@@ -1,9 +1,9 @@
 import type { z } from 'zod'
-import { factor, list, many, oneOf, positiveSeconds, record, seconds, slug, whole } from '../fields'
+import { between, list, many, oneOf, positiveSeconds, record, seconds, slug, whole } from '../../kernel/fields'
 import { span, type Span } from '../spans'
-import { counted } from '../time-text'
+import { counted } from '../../kernel/time-text'
 import { product } from './turns'
-import { scaleMs, toMs } from '../units'
+import { scaleMs, toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
 
 /** A set sequence, section by section. Runs count sections from 1, `from` and `to` inclusive. */
@@ -15,7 +15,7 @@ export const formSchema = record({
       from: whole(1, 999).default(1),
       to: whole(1, 999),
       times: many().default(1),
-      tempo: factor().default(1),
+      tempo: between(0.1, 10).default(1),
     }),
     1,
   ),

@@ -1,7 +1,7 @@
 import type { z } from 'zod'
-import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../fields'
-import { counted, shortTime } from '../time-text'
-import { toMs } from '../units'
+import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../../kernel/fields'
+import { counted, shortTime } from '../../kernel/time-text'
+import { toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
 import {
   eachWay,

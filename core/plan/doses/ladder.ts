@@ -1,8 +1,8 @@
 import type { z } from 'zod'
-import { layerNumber, list, oneOf, record, seconds, text } from '../fields'
+import { layerNumber, list, oneOf, record, seconds, text } from '../../kernel/fields'
 import { span, type Span } from '../spans'
-import { counted } from '../time-text'
-import { toMs } from '../units'
+import { counted } from '../../kernel/time-text'
+import { toMs } from '../../kernel/units'
 import type { DoseKind, DoseSetting } from './dose'
 
 /** A ladder's schema over the doses a stage may hold (any but a ladder). */

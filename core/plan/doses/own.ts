@@ -1,8 +1,8 @@
 import type { z } from 'zod'
-import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../fields'
+import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../../kernel/fields'
 import { span, type Span } from '../spans'
-import { counted, shortTime } from '../time-text'
-import { scaleMs, toMs } from '../units'
+import { counted, shortTime } from '../../kernel/time-text'
+import { scaleMs, toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
 import {
   eachWay,

@@ -1,7 +1,7 @@
 import type { z } from 'zod'
-import { list, many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text } from '../fields'
-import { counted, shortTime } from '../time-text'
-import { toMs } from '../units'
+import { list, many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text } from '../../kernel/fields'
+import { counted, shortTime } from '../../kernel/time-text'
+import { toMs } from '../../kernel/units'
 import { roleNames } from './count'
 import type { DoseKind } from './dose'
 import {

@@ -25,7 +25,7 @@ export interface TurnsShape {
   swapMs: number
 }
 
-/** `setup + sides·roles·T + sides·(roles−1)·swap + (sides−1)·switch` (page 2, Turns). */
+/** `setup + sides·roles·T + sides·(roles−1)·swap + (sides−1)·switch`. */
 export function turnsLengthMs(t: TurnsShape): number {
   return (
     t.setupMs + t.sides * t.roles * t.turnMs + t.sides * (t.roles - 1) * t.swapMs + (t.sides - 1) * t.switchMs

@@ -12,7 +12,7 @@ export interface Rotation {
   stations: number[]
 }
 
-/** The rotation table, read off the block's own timeline: team t is at station (t + r) mod S in rotation r, both from 0 (page 2). */
+/** The rotation table, read off the block's own timeline: team t is at station (t + r) mod S in rotation r, both from 0. */
 export function rotationsOf(block: Block): Rotation[] {
   const count = block.stations?.length ?? 0
   return stationLane(block, 0).flatMap(({ at, spans }) =>

@@ -1,6 +1,6 @@
 import type { Block, Station } from '../schema'
 import { span, type Span } from '../spans'
-import { toMs } from '../units'
+import { toMs } from '../../kernel/units'
 import { given, stretch, type Lane, type LayMode } from './mode'
 
 export const DEFAULT_MOVE_SEC = 15

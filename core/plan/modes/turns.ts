@@ -1,6 +1,6 @@
 import type { Block, Plan, Track } from '../schema'
 import { span } from '../spans'
-import { toMs } from '../units'
+import { toMs } from '../../kernel/units'
 import {
   given,
   groupIndexes,

@@ -1,5 +1,5 @@
 import { clubRoute, TEACHERS } from '../../http/club-route'
-import { clockTime, day, record, whole } from '../../../core/plan/fields'
+import { clockTime, day, record, whole } from '../../../core/kernel/fields'
 import { eventId } from '../../../core/floor/events'
 import { addClass } from '../../services/classes'
 

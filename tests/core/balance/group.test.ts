@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { layPlan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
 import { dueForGroup } from '../../../core/balance/due-for-group'
 import { planBalance } from '../../../core/balance/plan-balance'
 import { Ground } from '../../../core/checks/ground'

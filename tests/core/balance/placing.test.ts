@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { layPlan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
 import { placing } from '../../../core/balance/placing'
 import { insertBlocks } from '../../../core/plan/edit'
 import { POOL } from '../../../starters/items'

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { findingsOf, layPlan, type Plan } from '../../../core'
+import { findingsOf } from '../../../core/checks'
+import { layPlan } from '../../../core/plan/timeline'
+import type { Plan } from '../../../core/plan/schema'
 import { checkPlan, CHECK_CODES } from '../../../core/checks'
 import { club, found, mendedAway, student } from './club'
 import { loadCurve } from '../../../core/balance/load'

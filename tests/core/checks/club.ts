@@ -2,7 +2,9 @@ import { checkPlan, fixFor, NO_CLUB, type ClubFacts, type Finding, type Fix } fr
 import type { Expected } from '../../../core/checks/club-facts'
 import { itemSchema, type Item } from '../../../core/curriculum/item'
 import { ladderSchema } from '../../../core/curriculum/ladder'
-import { layPlan, parsePlan, type Plan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
+import { parsePlan } from '../../../core/plan/parse'
+import type { Plan } from '../../../core/plan/schema'
 
 /** Short ways to set up a club for the checks; items go through their schema, so a test's item is a real one. */
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { layPlan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
 import { block, count, fixed, plan } from '../make'
 import { club, found, item, mended, mendedAway, student } from './club'
 

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { parsePlan, layPlan, type Plan } from '../../../core'
+import { parsePlan } from '../../../core/plan/parse'
+import { layPlan } from '../../../core/plan/timeline'
+import type { Plan } from '../../../core/plan/schema'
 import { boardFor, type Board } from '../../../core/curriculum/boards'
 import {
   ladderBoard,

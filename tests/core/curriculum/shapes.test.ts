@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { layPlan, parsePlan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
+import { parsePlan } from '../../../core/plan/parse'
 import { fitShape, readShape, scaleDose, shapeFrom } from '../../../core/curriculum/shapes'
 import { SHIPPED_SHAPES } from '../../../core/curriculum/shipped-shapes'
 import { insertBlocks } from '../../../core/plan/edit'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { layPlan, parsePlan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
+import { parsePlan } from '../../../core/plan/parse'
 import { checkPlan } from '../../../core/checks'
 import { carryForward } from '../../../core/draft/carry-forward'
 import { partnerLadder } from '../../../core/curriculum/partner-ladder'

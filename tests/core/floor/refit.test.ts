@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { layPlan, parsePlan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
+import { parsePlan } from '../../../core/plan/parse'
 import { readRefitState, refit, type Refit, type RefitState } from '../../../core/floor/refit'
 import { refitPlan } from '../../../core/floor/refit-plan'
 import { block, count, fixed, plan } from '../make'

@@ -1,9 +1,10 @@
 import { WaveFile } from 'wavefile'
 import { describe, expect, it } from 'vitest'
-import { layPlan, type Cue } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
+import type { Cue } from '../../../core/plan/cues'
 import { isHeard, sampleAt, SAMPLE_RATE, wavOf } from '../../../core/formats/wav'
 import { cuesOf } from '../../../core/plan/cues'
-import { toSec } from '../../../core/plan/units'
+import { toSec } from '../../../core/kernel/units'
 import { block, count, plan, twoGroups } from '../make'
 
 function made(cues: readonly Cue[], totalSec: number) {

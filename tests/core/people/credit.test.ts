@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { creditPlan, parseAttendance, type AttendanceRow } from '../../../core'
+import { creditPlan } from '../../../core/people/credit'
+import { parseAttendance, type AttendanceRow } from '../../../core/people/attendance'
 import { block, count, drill, fixed, group, plan } from '../make'
 
 const credit = (made: ReturnType<typeof plan>, row: Partial<AttendanceRow>) =>

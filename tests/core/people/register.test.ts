@@ -1,13 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import {
-  attendanceOf,
-  inHall,
-  layPlan,
-  readRegister,
-  replay,
-  type PresenceMark,
-  type RunEvent,
-} from '../../../core'
+import { attendanceOf, inHall, readRegister } from '../../../core/people/register'
+import { layPlan } from '../../../core/plan/timeline'
+import { replay } from '../../../core/floor/run'
+import type { PresenceMark, RunEvent } from '../../../core/floor/events'
 import { block, fixed, plan } from '../make'
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`

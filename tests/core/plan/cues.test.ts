@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { expandPlan, type Cue, type Plan } from '../../../core'
+import { expandPlan } from '../../../core/plan/expand'
+import type { Cue } from '../../../core/plan/cues'
+import type { Plan } from '../../../core/plan/schema'
 import { block, count, drill, fixed, group, plan } from '../make'
 
 const cuesOf = (made: Plan) => expandPlan(made, { cues: true }).cues ?? []
@@ -164,7 +166,7 @@ describe('the calls of a class', () => {
     ])
   })
 
-  it('at one moment the order of page 2 holds: a block before the stop of the one before it', () => {
+  it('at one moment the order of the cue kinds holds: a block before the stop of the one before it', () => {
     const blocks = [
       block('a', { dose: { kind: 'rounds', rounds: 1, workSec: 5 } }),
       block('b', { dose: fixed(5) }),

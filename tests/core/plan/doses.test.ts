@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { expandPlan, type Plan } from '../../../core'
+import { expandPlan } from '../../../core/plan/expand'
+import type { Plan } from '../../../core/plan/schema'
 import { count, drill, fixed, group } from '../make'
 
 const lengthOf = (made: Plan) => expandPlan(made).totalSec

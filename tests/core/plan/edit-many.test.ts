@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { parsePlan, type Plan } from '../../../core'
+import { parsePlan } from '../../../core/plan/parse'
+import type { Plan } from '../../../core/plan/schema'
 import { insertBlock, newBlock, removeBlock } from '../../../core/plan/edit'
 import {
   duplicateBlocks,

@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { expandPlan, parsePlan, type Mode, type Plan } from '../../../core'
+import { expandPlan } from '../../../core/plan/expand'
+import { parsePlan } from '../../../core/plan/parse'
+import type { Mode, Plan } from '../../../core/plan/schema'
 import {
   changeBlock,
   duplicateBlock,

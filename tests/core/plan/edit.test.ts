@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { expandPlan, parsePlan, type Mode, type Plan } from '../../../core'
+import { expandPlan } from '../../../core/plan/expand'
+import { parsePlan } from '../../../core/plan/parse'
+import type { Mode, Plan } from '../../../core/plan/schema'
 import {
   duplicateBlock,
   freshId,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { layPlan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
 import { fitBlock } from '../../../core/plan/fit-dose'
 import { addToTrack, lengthenTracks, moreSets, paintTrack } from '../../../core/plan/edit-tracks'
 import { block, blockOf, count, fixed, plan, twoGroups } from '../make'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Plan } from '../../../core'
+import type { Plan } from '../../../core/plan/schema'
 import { changeBlock, insertBlock, moveBlock, newBlock, removeBlock } from '../../../core/plan/edit'
 import { mergePlans } from '../../../core/plan/merge-plans'
 import { block, count, plan } from '../make'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { expandPlan, type Plan } from '../../../core'
+import { expandPlan } from '../../../core/plan/expand'
+import type { Plan } from '../../../core/plan/schema'
 import { block, count, fixed, group, plan } from '../make'
 
 const groups = [group('white'), group('green'), group('blue')]

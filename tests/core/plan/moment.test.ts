@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { layPlan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
 import { momentAt } from '../../../core/plan/moment'
 import { howFar, workOf } from '../../../app/domain/doing'
 import { block, count, fixed, plan, twoGroups } from '../make'

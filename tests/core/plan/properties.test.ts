@@ -1,6 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { creditPlan, expandPlan, layPlan, parsePlan, type Plan } from '../../../core'
+import { creditPlan } from '../../../core/people/credit'
+import { expandPlan } from '../../../core/plan/expand'
+import { layPlan } from '../../../core/plan/timeline'
+import { parsePlan } from '../../../core/plan/parse'
+import type { Plan } from '../../../core/plan/schema'
 import { document } from '../make'
 
 /** Any plan: what holds here holds for every mode, dose, pace and rounding. */

@@ -5,7 +5,7 @@ const dosed = (dose: Record<string, unknown>) => document([block('a', { dose })]
 const tracks = [{ groups: ['white'], technique: 'kick' }]
 
 describe('parsePlan', () => {
-  it('fills in the defaults of page 2', () => {
+  it('fills in the defaults of the plan file', () => {
     const made = plan([block('a', { dose: { kind: 'count', reps: 10 } })])
     expect(made).toMatchObject({ transitionSec: 10, firstSide: 'R', groups: [{ pace: 1 }] })
     expect(made.blocks[0]).toMatchObject({ priority: 'should', mode: 'together', layer: 1 })

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { layPlan, type Plan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
+import type { Plan } from '../../../core/plan/schema'
 import { DOSE_NAMES, doseFactors, shortDose } from '../../../core/plan/doses'
 import { arithmetic, doseOfGroup } from '../../../core/plan/sentence'
 import { techniquesOf } from '../../../core/plan/techniques'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clockAt, counted, longTime, minutes, shortTime } from '../../../core/plan/time-text'
-import { scaleMs, toMs, toSec } from '../../../core/plan/units'
+import { clockAt, counted, longTime, minutes, shortTime } from '../../../core/kernel/time-text'
+import { scaleMs, toMs, toSec } from '../../../core/kernel/units'
 
 describe('seconds and milliseconds', () => {
   it('every time with three decimals goes to ms and back unchanged', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { expandPlan, parsePlan } from '~~/core'
+import { expandPlan } from '~~/core/plan/expand'
+import { parsePlan } from '~~/core/plan/parse'
 import { DOSE_NAMES } from '~~/core/plan/doses'
 import { boardFor } from '~~/core/curriculum/boards'
 import { insertBlock } from '~~/core/plan/edit'

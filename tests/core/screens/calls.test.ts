@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { floorNow, layPlan, replay, type Plan } from '~~/core'
+import { floorNow } from '~~/core/floor/now'
+import { layPlan } from '~~/core/plan/timeline'
+import { replay } from '~~/core/floor/run'
+import type { Plan } from '~~/core/plan/schema'
 import { callOf } from '~/domain/calls'
 import { block, count, drill, fixed, plan, twoGroups } from '../make'
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { NO_FILTER, passes, type ShelfFilter } from '../../../app/domain/shelf-filter'
 import { frameGeometry, GAP_PX, PART_PX } from '../../../app/domain/frame-geometry'
 import { withSets } from '../../../app/composables/useEdgePull'
-import { layPlan } from '../../../core'
+import { layPlan } from '../../../core/plan/timeline'
 import { block, blockOf, count, fixed, plan, twoGroups } from '../make'
 import { item } from '../checks/club'
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { layPlan } from '~~/core'
+import { layPlan } from '~~/core/plan/timeline'
 import { BEATS_PX, frameGeometry, GAP_PX, HEAD_PX, PX_PER_MIN } from '~/domain/frame-geometry'
 import { tonight } from '../../../demo/plans'
 import { block, count, fixed, group, plan, twoGroups } from '../make'

@@ -1,7 +1,7 @@
 import { createPinia, defineStore, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import * as vue from 'vue'
-import type { Plan } from '~~/core'
+import type { Plan } from '~~/core/plan/schema'
 import { changePlan, newBlock } from '~~/core/plan/edit'
 import { block, count, fixed, plan } from '../make'
 

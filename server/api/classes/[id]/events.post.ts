@@ -1,5 +1,5 @@
-import { presenceMarkSchema, runEventSchema } from '../../../../core'
-import { list, record, whole } from '../../../../core/plan/fields'
+import { presenceMarkSchema, runEventSchema } from '../../../../core/floor/events'
+import { list, record, whole } from '../../../../core/kernel/fields'
 import { clubRoute } from '../../../http/club-route'
 import { takeEvents } from '../../../services/classes'
 

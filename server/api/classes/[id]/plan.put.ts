@@ -1,5 +1,5 @@
 import { eventId } from '../../../../core/floor/events'
-import { record } from '../../../../core/plan/fields'
+import { record } from '../../../../core/kernel/fields'
 import { clubRoute, TEACHERS } from '../../../http/club-route'
 import { changePlanOfClass } from '../../../services/classes'
 
