@@ -26,6 +26,8 @@ export default defineNuxtConfig({
   runtimeConfig: {
     /** NUXT_NEW_CLUBS=off: nobody sets up a club without being asked to. */
     newClubs: '',
+    /** How many clubs may be set up from one place in an hour. */
+    newClubsAnHour: '12',
     database: { host: '127.0.0.1', port: '', user: '', password: '', name: '' },
     session: {
       name: 'golden-lintel',
@@ -43,6 +45,7 @@ export default defineNuxtConfig({
     errorHandler: '~~/server/http/error-handler.ts',
     esbuild: { options: { target: 'es2022' } },
     typescript: { strict: true },
+    compressPublicAssets: { gzip: true, brotli: true },
   },
   typescript: {
     strict: true,

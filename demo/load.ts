@@ -2,9 +2,12 @@ import { Hash } from '@adonisjs/hash'
 import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
 import { addDays, format, parseISO, subDays, subYears } from 'date-fns'
 import type { Database } from '../server/db/connect'
-import { inClub, type Club } from '../server/db/in-club'
+import { inClub, readClub, type Club } from '../server/db/in-club'
 import { dayIn, momentOf } from '../server/services/calendar'
-import { addClass, takeEvents } from '../server/services/classes'
+import { addClass } from '../server/services/classes'
+import { appendEvents } from '../server/services/events'
+import { putMark } from '../server/services/marks'
+import { settleClass } from '../server/services/settle'
 import { createClub } from '../server/services/new-club'
 import { addPlan, findPlan } from '../server/services/plans'
 import { demoApart, demoGroups, demoStudents } from './club'
@@ -63,7 +66,7 @@ export async function loadDemo(db: Database, now = Date.now()): Promise<void> {
   const plans = [...seasonPlans(CLASSES - 2, chance), lastWeek, lastClass]
   for (const [n, date] of classDaysBefore(today, CLASSES).entries()) {
     const document = plans[n]
-    if (document) await inClub(db, clubId, (club) => addRunClass(club, document, date, settings.zone, chance))
+    if (document) await addRunClass(db, clubId, document, date, settings.zone, chance)
   }
   await inClub(db, clubId, async (club) => {
     await addPlannedClass(club, tonight, today, '18:30', chance)
@@ -112,7 +115,7 @@ async function addPlannedClass(
 ) {
   const teacherId = await headOf(club)
   const planId = await addPlan(club, teacherId, { ...document, date, start: startTime }, chance.uuid())
-  const { lengthMin } = club.settings
+  const { lengthMin } = await club.row()
   const classId = await addClass(club, {
     id: chance.uuid(),
     planId,
@@ -124,17 +127,35 @@ async function addPlannedClass(
   return { planId, classId, teacherId }
 }
 
-/** A class that was run: its events and taps go through the same door as those of a floor. */
-async function addRunClass(club: Club, document: object, date: string, zone: string, chance: Seeded) {
+/** A class that was run: its events and taps go the same way as those of a floor. */
+async function addRunClass(
+  db: Database,
+  clubId: string,
+  document: object,
+  date: string,
+  zone: string,
+  chance: Seeded,
+) {
   const startTime = START[parseISO(date).getDay()] ?? '18:30'
-  const { planId, classId, teacherId } = await addPlannedClass(club, document, date, startTime, chance)
-  const { plan } = await findPlan(club, planId)
-  const students = (await club.students.all({}, { order: [['id', 'ASC']] })).map(({ id, groupId }) => ({
-    id,
-    group: groupId,
+  const { planId, classId, teacherId } = await inClub(db, clubId, (club) =>
+    addPlannedClass(club, document, date, startTime, chance),
+  )
+  const { plan, students } = await readClub(db, clubId, async (club) => ({
+    plan: (await findPlan(club, planId)).plan,
+    students: (await club.students.all({}, { order: [['id', 'ASC']] })).map(({ id, groupId }) => ({
+      id,
+      group: groupId,
+    })),
   }))
   const startsAt = momentOf(zone, date, startTime)
   const { run, presence } = evening({ plan, startsAt, students, chance })
-  await takeEvents(club, teacherId, classId, { run, presence })
-  await club.marks.addAll(await marksAfter(club, classId, teacherId, run.at(-1)?.at ?? startsAt, chance))
+  const ended = run.at(-1)?.at ?? startsAt
+  const teacher = { id: teacherId, clubId, name: '', role: 'head' as const, sessionId: '' }
+  await appendEvents(db, teacher, classId, { run, presence }, ended)
+  await settleClass(db, clubId, classId, { wait: true })
+  await inClub(db, clubId, async (club) => {
+    const marks = await marksAfter(club, classId, teacherId, ended, chance)
+    await club.marks.addAll(marks)
+    for (const { studentId, itemId, mark } of marks) await putMark(club, studentId, itemId, mark)
+  })
 }

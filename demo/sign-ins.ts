@@ -18,4 +18,10 @@ export const demoSignIns = [
     password: 'holding-the-pads',
     role: 'assistant',
   },
+  {
+    name: 'Tove Lindgarth',
+    email: 'tove@ropewalk.example',
+    password: 'keys-and-ledgers',
+    role: 'desk',
+  },
 ] as const

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Fault } from '~~/core/kernel/faults'
-import type { SaveState } from '~/stores/plan'
+import type { SaveState } from '~/composables/useEditedDocument'
 
 /** Where the last change is: always in words. */
 const props = defineProps<{ state: SaveState; fault?: Fault | undefined }>()
@@ -8,11 +8,12 @@ const WORDS: Record<SaveState, string> = {
   kept: 'all changes kept',
   changed: 'keeping…',
   saving: 'keeping…',
-  unreachable: 'server not reached; kept here, trying again',
+  unreachable: 'server not reached; kept on this device, trying again',
+  'signed out': 'signed out; kept on this device until you sign in',
   stale: 'someone else saved first',
   refused: 'not kept',
 }
-const bad = computed(() => ['unreachable', 'stale', 'refused'].includes(props.state))
+const bad = computed(() => ['unreachable', 'signed out', 'stale', 'refused'].includes(props.state))
 const where = computed(() => (props.fault && props.fault.path !== '$' ? `${props.fault.path} ` : ''))
 </script>
 

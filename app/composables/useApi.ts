@@ -28,13 +28,17 @@ export function saidBy(error: unknown): string {
 /** Calls the application's own API; a refusal is an `ApiProblem`, status 0 when the network is gone. */
 export async function api<T>(
   path: string,
-  options: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: object } = {},
+  options: {
+    method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
+    body?: object
+    headers?: Record<string, string>
+  } = {},
 ): Promise<T> {
   try {
     return (await $fetch<unknown>(path, { ...options, retry: 0 })) as T
   } catch (error) {
     const { status = 0, data } = error as Asked
-    if (status === 401 && data?.code === 'signed-out') await navigateTo('/sign-in')
+    if (status === 401 && data?.code === 'signed-out') useSignInAgain().ask()
     throw new ApiProblem(
       status,
       data?.code ?? 'unreachable',

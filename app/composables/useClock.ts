@@ -4,6 +4,10 @@
  */
 
 const MOVED = 'lintel-test-clock-moved-ms'
+/** Differences up to this are the way of the request. */
+const NEAR_MS = 1500
+/** An answer that took longer tells nothing of the time. */
+const MOST_WAY_MS = 3000
 
 declare global {
   interface Window {
@@ -16,8 +20,12 @@ const useClockState = createSharedComposable(() => {
   const underTest = useRuntimeConfig().public.testClock === 'on'
   const origin = ref(Date.now() - performance.now())
   const moved = ref(underTest ? Number(sessionStorage.getItem(MOVED) ?? 0) : 0)
+  /** By how much the device's clock is off, as the server has it; 0 while it is near enough. */
+  const off = ref(0)
   const now = ref(0)
-  const read = () => Math.round(origin.value + performance.now() + moved.value)
+  /** The device's own clock, as it is written into events: it is corrected where they are read. */
+  const device = () => Math.round(origin.value + performance.now() + moved.value)
+  const read = () => device() + off.value
   const tick = () => (now.value = read())
   tick()
 
@@ -32,10 +40,23 @@ const useClockState = createSharedComposable(() => {
     tick()
   })
   useIntervalFn(tick, 100)
-  return { now: readonly(now), read }
+
+  /** Compares the device's clock with the server's, from an answer and when it was asked for. */
+  function compare(serverNow: number, askedAt: number) {
+    const here = device() - moved.value
+    const way = here - (askedAt - moved.value)
+    if (way < 0 || way > MOST_WAY_MS) return
+    const difference = serverNow - (here - way / 2)
+    off.value = Math.abs(difference) < NEAR_MS ? 0 : Math.round(difference)
+    tick()
+  }
+  return { now: readonly(now), off: readonly(off), moved: readonly(moved), read, device, compare }
 })
 
-/** `now` follows the clock ten times a second; `read` is exact at the moment of a tap. */
+/**
+ * `now` follows the clock ten times a second; `read` is exact at the moment of a tap. Both are the server's time where the device's
+ * clock is off; `device` is the device's own.
+ */
 export function useClock() {
   return useClockState()
 }

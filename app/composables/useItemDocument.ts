@@ -22,6 +22,9 @@ export function useItemDocument(id: string) {
   const kept = useKeptDocument<Item>(
     { value: documentOf(found), version: found.version },
     {
+      path: `/api/items/${id}`,
+      field: 'item',
+      changedBy: 'items',
       read(draft) {
         const read = readItem(JSON.parse(JSON.stringify(draft)))
         if (!read.ok) return read

@@ -1,37 +1,25 @@
 import { toast } from 'vue-sonner'
 
-interface Present {
-  others: string[]
-  version: number
-}
-
-const EVERY_MS = 5000
-
-/** Who else is at the plan on the frame; what they keep is brought in while nothing of one's own is waiting to be kept. */
+/** Who else is at the plan on the frame; what they keep is put together with what is mine as soon as it is told. */
 export function usePlanPresence() {
   const store = usePlanStore()
-  const others = ref<string[]>([])
+  const id = computed(() => store.id)
+  const others = useAtPlan(id)
+  /** The version a change speaks of. */
+  const versionIn = (what: string) => Number(/^saved (\d+)$/.exec(what)?.[1] ?? Infinity)
+  let reading: Promise<unknown> = Promise.resolve()
 
-  async function ask() {
-    const { id } = store
-    if (!id || document.hidden) return
+  async function takeIn(name: string) {
     try {
-      const present = await api<Present>(`/api/plans/${id}/presence`, { method: 'POST', body: {} })
-      if (id !== store.id) return
-      others.value = present.others
-      if (present.version > store.version && store.saveState === 'kept' && (await store.takeIn()))
-        toast(`${present.others[0] ?? 'Someone'} changed the plan; it is shown as it is now.`)
+      if (await store.takeIn(name)) toast(`${name || 'Someone'} changed the plan; it is shown as it is now.`)
     } catch (error) {
-      // Without the server nobody is known to be there.
+      // Out of reach: it is read when the stream is back.
       if (!(error instanceof ApiProblem)) throw error
-      others.value = []
     }
   }
-
-  useIntervalFn(() => void ask(), EVERY_MS, { immediateCallback: true })
-  watch(
-    () => store.id,
-    () => void ask(),
-  )
+  onChange('plan', undefined, (change) => {
+    if (change !== 'back' && (change.root !== store.id || versionIn(change.what) <= store.version)) return
+    reading = reading.then(() => takeIn(others.value[0] ?? ''))
+  })
   return others
 }

@@ -5,7 +5,7 @@ import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
 import { callOf } from '~/domain/calls'
 import { lastKeptClass } from '~/domain/device-store'
-import { wallTime } from '~/domain/wall-time'
+import { dayOf, wallTime } from '~/domain/wall-time'
 
 definePageMeta({ layout: 'bare' })
 useHead({ title: 'Floor · Golden Lintel', bodyAttrs: { style: 'background:#15110D' } })
@@ -22,7 +22,7 @@ async function whichClass(): Promise<string | undefined> {
   try {
     return (await api<{ next: { id: string } | null }>('/api/today')).next?.id
   } catch (error) {
-    const kept = await lastKeptClass(new Date(clock.read()).toISOString().slice(0, 10))
+    const kept = await lastKeptClass(dayOf(clock.read(), library.club?.zone))
     if (!kept) throw error
     return kept.id
   }

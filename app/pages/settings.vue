@@ -25,6 +25,9 @@ onMounted(async () => {
       settings.value = useKeptDocument<ClubSettings>(
         { value: library.loaded!.settings, version: versions.settings },
         {
+          path: '/api/settings',
+          field: 'settings',
+          changedBy: 'settings',
           read(draft) {
             const read = readSettings(plain(draft))
             return read.ok ? { ok: true, value: read.settings } : read
@@ -47,6 +50,8 @@ onMounted(async () => {
       ranks.value = useKeptDocument<Ranks>(
         { value: { ladder: library.ladder, groups: library.groups }, version: versions.ladder },
         {
+          path: '/api/ladder',
+          changedBy: 'ladder',
           read(draft) {
             const read = readLadder(plain(draft.ladder))
             return read.ok ? { ok: true, value: { ladder: read.ladder, groups: draft.groups } } : read

@@ -17,6 +17,9 @@ onMounted(async () => {
       useKeptDocument<Syllabus>(
         { value: syllabus, version: versions.syllabus },
         {
+          path: '/api/syllabus',
+          field: 'syllabus',
+          changedBy: 'syllabus',
           read(draft) {
             const read = readSyllabus(JSON.parse(JSON.stringify(draft)), library.ladder, library.items)
             return read.ok ? { ok: true, value: read.syllabus } : read

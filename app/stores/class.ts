@@ -5,18 +5,28 @@ import { replay } from '~~/core/floor/run'
 import type { Plan } from '~~/core/plan/schema'
 import type { PresenceMark, RunEvent } from '~~/core/floor/events'
 import type { RosterStudent } from '~~/server/services/roster'
-import type { ClassSummary } from '~~/server/services/today'
-import { forgetSent, keepClass, keepUnsent, keptClass, unsentOf, type Unsent } from '~/domain/device-store'
+import type { ClassEvents, ClassSummary } from '~~/server/services/today'
+import {
+  classesWithUnsent,
+  forgetSent,
+  keepClass,
+  keepUnsent,
+  keptClass,
+  nextCount,
+  unsentOf,
+  type Unsent,
+} from '~/domain/device-store'
 
-export interface ClassData extends ClassSummary {
+export interface ClassData extends ClassSummary, ClassEvents {
   plan: Plan
-  events: RunEvent[]
-  marks: PresenceMark[]
   roster: RosterStudent[]
 }
 
 const RETRY_MS = 3000
-const REFRESH_MS = 4000
+/** So many taps at once are read together. */
+const READ_AFTER_MS = 150
+/** Fewer than the server takes in one batch. */
+const BATCH = 400
 /** A class begun within this time of its hour is meant to end at its hour. */
 const NEAR_ITS_HOUR_MS = 60 * 60_000
 
@@ -34,6 +44,8 @@ export const useClassStore = defineStore('class', () => {
   const refused = ref('')
   const clock = useClock()
   let sending: Promise<void> = Promise.resolve()
+  let reading: ReturnType<typeof setTimeout> | undefined
+  let stopHearing: (() => void) | undefined
 
   const plan = computed(() => data.value?.plan)
   const timeline = computed(() => plan.value && layPlan(plan.value))
@@ -68,34 +80,58 @@ export const useClassStore = defineStore('class', () => {
     data.value = withUnsent(fresh, waiting)
     unsent.value = waiting.length
     await keepClass(fresh)
+    stopHearing?.()
+    stopHearing = onChange('class', id, (change) => {
+      if (change === 'back') void send()
+      readSoon()
+    })
     void send()
   }
 
-  /** What the server has not seen yet stands beside what it has, each event once. */
+  /** Forgets the class, as at the sign-out. */
+  function close() {
+    stopHearing?.()
+    stopHearing = undefined
+    data.value = undefined
+    unsent.value = 0
+  }
+
+  /**
+   * What the server has not seen yet stands beside what it has, each event once. The server's own copy of an event stands: its time is
+   * corrected where this device's clock is off; that of one still here is corrected the same way.
+   */
   function withUnsent(fresh: ClassData, waiting: Unsent[]): ClassData {
+    const off = clock.off.value
+    const corrected = <E extends { at: number }>(event: E | undefined): E[] =>
+      event ? [{ ...event, at: event.at + off }] : []
     return {
       ...fresh,
-      events: eachOnce([...fresh.events, ...waiting.flatMap(({ run: event }) => event ?? [])]),
-      marks: eachOnce([...fresh.marks, ...waiting.flatMap(({ presence }) => presence ?? [])]),
+      events: eachOnce([...waiting.flatMap(({ run: event }) => corrected(event)), ...fresh.events]),
+      marks: eachOnce([...waiting.flatMap(({ presence }) => corrected(presence)), ...fresh.marks]),
     }
+  }
+
+  function readSoon() {
+    reading ??= setTimeout(() => {
+      reading = undefined
+      void refresh()
+    }, READ_AFTER_MS)
   }
 
   /** Takes in what other devices saw: the register at the door, the floor on the stand. Events are only ever added. */
   async function refresh() {
     const { value } = data
-    if (!value || document.hidden) return
+    if (!value) return
     try {
-      const fresh = await api<ClassData>(`/api/classes/${value.id}`)
-      const here = data.value
-      if (here?.id !== fresh.id) return
-      data.value = {
-        ...fresh,
-        events: eachOnce([...fresh.events, ...here.events]),
-        marks: eachOnce([...fresh.marks, ...here.marks]),
-      }
-      await keepClass(fresh)
+      const fresh = await api<ClassEvents & Pick<ClassData, 'state'>>(`/api/classes/${value.id}/events`)
+      const { value: held } = data
+      if (held?.id !== value.id) return
+      const waiting = await unsentOf(value.id)
+      const next: ClassData = { ...held, ...fresh }
+      data.value = withUnsent(next, waiting)
+      await keepClass(next)
     } catch (error) {
-      // Out of reach: what the device knows stands until the next time.
+      // Out of reach: what the device knows stands until the stream is back.
       if (!(error instanceof ApiProblem)) throw error
     }
   }
@@ -104,16 +140,20 @@ export const useClassStore = defineStore('class', () => {
     const { value } = data
     const id = event.run?.id ?? event.presence?.id
     if (!value || !id) return
-    data.value = withUnsent(value, [{ id, classId: value.id, planVersion: value.planVersion, ...event }])
+    const waiting = { id, classId: value.id, planVersion: value.planVersion, ...event }
+    data.value = withUnsent(value, [waiting])
     unsent.value++
-    await keepUnsent({ id, classId: value.id, planVersion: value.planVersion, ...event })
+    await keepUnsent(waiting)
     await send()
   }
 
   /** Makes an event of the floor; its id, for undo. */
-  function act(kind: RunEvent['kind'], undoes?: string): string {
+  function act(
+    kind: RunEvent['kind'],
+    more: { undoes?: string; board?: string; waiting?: boolean } = {},
+  ): string {
     const id = crypto.randomUUID()
-    void keep({ run: { id, kind, at: clock.read(), ...(undoes ? { undoes } : {}) } })
+    void keep({ run: { id, kind, at: clock.device(), n: nextCount(), ...more } })
     return id
   }
 
@@ -124,45 +164,64 @@ export const useClassStore = defineStore('class', () => {
     more: { at?: number; reason?: string; undoes?: string } = {},
   ): string {
     const id = crypto.randomUUID()
-    const { at = clock.read(), ...rest } = more
-    void keep({ presence: { id, kind, at, ...(student ? { student } : {}), ...rest } })
+    const { at = clock.device(), ...rest } = more
+    void keep({ presence: { id, kind, at, n: nextCount(), ...(student ? { student } : {}), ...rest } })
     return id
   }
 
-  /** One sending after the other, so that no event is on its way twice. */
+  /** One sending after the other, so that no event is on its way twice. One that fails holds up none after it. */
   function send(): Promise<void> {
-    sending = sending.then(sendAll)
+    const { value } = data
+    if (!value) return Promise.resolve()
+    sending = sending.catch(() => {}).then(() => sendAll(value.id))
     return sending
   }
 
-  async function sendAll() {
-    const { value } = data
-    if (!value) return
-    const waiting = await unsentOf(value.id)
-    if (waiting.length === 0) return void (unsent.value = 0)
+  /** Sends whatever waits on this device, of whichever class. */
+  async function sendEverything(): Promise<void> {
+    for (const id of await classesWithUnsent()) {
+      sending = sending.catch(() => {}).then(() => sendAll(id))
+      await sending
+    }
+  }
+
+  async function sendAll(classId: string) {
+    const waiting = await unsentOf(classId)
+    for (let from = 0; from < waiting.length; from += BATCH)
+      if (!(await sendBatch(classId, waiting.slice(from, from + BATCH)))) break
+    if (data.value?.id === classId) unsent.value = (await unsentOf(classId)).length
+  }
+
+  async function sendBatch(classId: string, batch: Unsent[]): Promise<boolean> {
+    const sentAt = clock.device()
+    const moved = clock.moved.value
     try {
-      const { state } = await api<{ state: ClassData['state'] }>(`/api/classes/${value.id}/events`, {
+      const answer = await api<{ state: ClassData['state']; now: number }>(`/api/classes/${classId}/events`, {
         method: 'POST',
         body: {
-          run: waiting.flatMap(({ run: event }) => event ?? []),
-          presence: waiting.flatMap(({ presence }) => presence ?? []),
-          planVersion: value.planVersion,
+          run: batch.flatMap(({ run: event }) => event ?? []),
+          presence: batch.flatMap(({ presence }) => presence ?? []),
+          planVersion: batch[0]?.planVersion,
+          sentAt,
         },
+        ...(moved ? { headers: { 'x-lintel-test-moved': String(moved) } } : {}),
       })
-      await forgetSent(waiting.map(({ id }) => id))
+      clock.compare(answer.now - moved, sentAt)
+      await forgetSent(batch.map(({ id }) => id))
       refused.value = ''
-      if (data.value?.id === value.id) data.value = { ...data.value, state }
-      unsent.value = (await unsentOf(value.id)).length
+      if (data.value?.id === classId) data.value = { ...data.value, state: answer.state }
+      return true
     } catch (error) {
       if (!(error instanceof ApiProblem)) refused.value = String(error)
-      else if (error.status > 0 && error.status < 500) refused.value = error.message
+      else if (error.status > 0 && error.status < 500 && ![401, 408, 429].includes(error.status))
+        refused.value = error.message
+      return false
     }
   }
 
   useIntervalFn(() => {
     if (unsent.value > 0) void send()
   }, RETRY_MS)
-  useIntervalFn(() => void refresh(), REFRESH_MS)
 
   return {
     data,
@@ -177,8 +236,11 @@ export const useClassStore = defineStore('class', () => {
     unsent,
     refused,
     open,
+    close,
     act,
     tap,
     send,
+    sendEverything,
+    refresh,
   }
 })

@@ -2,6 +2,8 @@ import type { Ladder } from '~~/core/curriculum/ladder'
 import { spokenName } from '~~/core/curriculum/item'
 import type { Library, LibraryItem } from '~~/server/services/library'
 
+const READ_AFTER_MS = 800
+
 /** The club's ranks, groups and items: what every screen needs to name and colour things. Loaded once. */
 export const useLibraryStore = defineStore('library', () => {
   const loaded = shallowRef<Library>()
@@ -9,12 +11,26 @@ export const useLibraryStore = defineStore('library', () => {
 
   async function load(): Promise<Library> {
     loading ??= api<Library>('/api/library')
+    listen()
     try {
       return (loaded.value = await loading)
     } catch (error) {
       loading = undefined
       throw error
     }
+  }
+
+  let isListening = false
+  let soon: ReturnType<typeof setTimeout> | undefined
+  /** What a colleague changes of the curriculum is read anew, once for many changes. */
+  function listen(): void {
+    if (isListening) return
+    isListening = true
+    onChange('library', undefined, (change) => {
+      if (change !== 'back' && change.mine) return
+      clearTimeout(soon)
+      soon = setTimeout(() => void refresh().catch(() => {}), READ_AFTER_MS)
+    })
   }
 
   function forget(): void {

@@ -6,37 +6,21 @@ import * as edit from '~~/core/plan/edit'
 import { duplicateBlocks, moveBlocks, removeBlocks } from '~~/core/plan/edit-many'
 import { mergePlans } from '~~/core/plan/merge-plans'
 import type { SavedPlan, SaveOutcome } from '~~/server/services/plans'
+import { useEditedDocument, type DocumentKind } from '~/composables/useEditedDocument'
 
-export type SaveState = 'kept' | 'changed' | 'saving' | 'unreachable' | 'stale' | 'refused'
-
-interface Step {
-  plan: Plan
-  selected: string | undefined
-}
-
-const UNDO_STEPS = 200
 const SAVE_AFTER_MS = 700
-const RETRY_AFTER_MS = 4000
 
 /**
- * The plan on the frame: every change goes through `change`, which keeps the step before it, and is saved by itself a
- * moment later. A save over a version that someone else has left behind is refused; the plan then asks.
+ * The plan on the frame: every change goes through `change`, which keeps the step before it, and is saved by itself a moment later. How
+ * it is saved, undone and put together with a colleague's is the way of every edited document.
  */
 export const usePlanStore = defineStore('plan', () => {
   const id = ref('')
-  const version = ref(0)
-  const plan = shallowRef<Plan>()
   const selected = ref<string>()
-  const saveState = ref<SaveState>('kept')
+  const edited = useEditedDocument<Plan, string | undefined>()
+  const { value: plan, version, state: saveState, faults, broughtIn } = edited
+  /** Somebody else's plan that clashes with mine, as they saved it. */
   const theirs = shallowRef<SavedPlan>()
-  const faults = shallowRef<Fault[]>([])
-  /** Whose changes were brought in last. */
-  const broughtIn = ref('')
-  const undoSteps = shallowRef<Step[]>([])
-  const redoSteps = shallowRef<Step[]>([])
-  let lastTouch = ''
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let saving: Promise<void> | undefined
 
   const timeline = computed(() => (plan.value ? layPlan(plan.value) : undefined))
   /** A change that is only looked at: the frame shows it, nothing is kept. */
@@ -53,26 +37,52 @@ export const usePlanStore = defineStore('plan', () => {
   )
 
   async function open(planId: string) {
-    await flush()
-    const saved = await api<SavedPlan>(`/api/plans/${planId}`)
+    await edited.leave()
+    const saved = await fetchPlan(planId)
     id.value = planId
-    show(saved)
-    undoSteps.value = []
-    redoSteps.value = []
     selected.value = undefined
     preview.value = undefined
+    await edited.open(kindOf(planId), { value: saved.plan, version: saved.version })
   }
 
-  function show(saved: SavedPlan) {
-    plan.value = saved.plan
-    version.value = saved.version
-    saveState.value = 'kept'
-    theirs.value = undefined
-    faults.value = []
-    lastTouch = ''
+  async function fetchPlan(planId: string): Promise<SavedPlan> {
+    const saved = await api<SavedPlan>(`/api/plans/${planId}`)
+    return { ...saved, savedAt: new Date(saved.savedAt) }
   }
 
-  const here = (): Step[] => (plan.value ? [{ plan: plan.value, selected: selected.value }] : [])
+  function kindOf(planId: string): DocumentKind<Plan, string | undefined> {
+    const path = `/api/plans/${planId}`
+    return {
+      path,
+      field: 'plan',
+      keepsFaulty: false,
+      saveAfterMs: SAVE_AFTER_MS,
+      read: (next) => {
+        const wrong = faultsIn(next)
+        return wrong.length ? { ok: false, faults: wrong } : { ok: true, value: next }
+      },
+      async send(sent, base) {
+        const saved = await api<SaveOutcome>(path, { method: 'PUT', body: { base, plan: sent } })
+        // Refused with theirs beside it: the answer comes as a problem, never here.
+        if (!saved.saved) throw new Error('a save was neither kept nor refused')
+        const { merged } = saved
+        return { version: saved.version, merged: merged && { value: merged.plan, with: merged.with } }
+      },
+      async fresh() {
+        const saved = await fetchPlan(planId)
+        theirs.value = saved
+        return { value: saved.plan, version: saved.version }
+      },
+      theirsIn({ body }) {
+        const outcome = body as SaveOutcome | undefined
+        if (!outcome || outcome.saved) return undefined
+        theirs.value = { ...outcome.theirs, savedAt: new Date(outcome.theirs.savedAt) }
+        return { value: outcome.theirs.plan, version: outcome.theirs.version }
+      },
+      merge: mergePlans,
+      place: { now: () => selected.value, restore: (place) => (selected.value = place) },
+    }
+  }
 
   /** Boards that were checked among these groups; a board that is still the same object need not be checked again. */
   let sound = new WeakSet<Block>()
@@ -99,33 +109,10 @@ export const usePlanStore = defineStore('plan', () => {
    * A change the plan file would not hold is told and not made.
    */
   function change(next: Plan, options: { touch?: string; select?: string } = {}): boolean {
-    if (!plan.value || next === plan.value) return false
-    const wrong = faultsIn(next)
-    faults.value = wrong
-    if (wrong.length) return false
-    if (!options.touch || options.touch !== lastTouch)
-      undoSteps.value = [...undoSteps.value, ...here()].slice(-UNDO_STEPS)
-    lastTouch = options.touch ?? ''
-    redoSteps.value = []
-    plan.value = next
-    if (options.select !== undefined) selected.value = options.select
-    saveSoon()
-    return true
+    const made = edited.change(next, options.touch)
+    if (made && options.select !== undefined) selected.value = options.select
+    return made
   }
-
-  function step(from: typeof undoSteps, to: typeof redoSteps) {
-    const last = from.value.at(-1)
-    if (!last) return
-    to.value = [...to.value, ...here()]
-    from.value = from.value.slice(0, -1)
-    plan.value = last.plan
-    selected.value = last.selected
-    faults.value = []
-    lastTouch = ''
-    saveSoon()
-  }
-  const undo = () => step(undoSteps, redoSteps)
-  const redo = () => step(redoSteps, undoSteps)
 
   function changeBlock(blockId: string, to: (block: Block) => Block, touch?: string): boolean {
     return plan.value ? change(edit.changeBlock(plan.value, blockId, to), { touch }) : false
@@ -170,97 +157,13 @@ export const usePlanStore = defineStore('plan', () => {
     change(copy.plan, { select: copy.ids[0] })
   }
 
-  function saveSoon(after = SAVE_AFTER_MS) {
-    if (saveState.value === 'stale') return
-    saveState.value = 'changed'
-    clearTimeout(timer)
-    timer = setTimeout(() => void save(), after)
-  }
-
-  async function save() {
-    clearTimeout(timer)
-    await saving
-    if (!plan.value || !id.value || saveState.value === 'kept' || saveState.value === 'stale') return
-    saving = send(id.value, plan.value)
-    await saving
-    saving = undefined
-  }
-
-  async function send(planId: string, sent: Plan) {
-    saveState.value = 'saving'
-    try {
-      const saved = await api<SaveOutcome>(`/api/plans/${planId}`, {
-        method: 'PUT',
-        body: { base: version.value, plan: sent },
-      })
-      if (!saved.saved || planId !== id.value) return
-      version.value = saved.version
-      if (saved.merged) bringIn(sent, saved.merged)
-      else if (plan.value === sent) saveState.value = 'kept'
-      else saveSoon()
-    } catch (error) {
-      onRefused(error)
-    }
-  }
-
-  /** Someone else's changes to other boards, put together with mine on the server; what I changed since stays. */
-  function bringIn(sent: Plan, merged: { plan: Plan; with: string }) {
-    const now = plan.value
-    const outcome = !now || now === sent ? { merged: merged.plan } : mergePlans(sent, now, merged.plan)
-    broughtIn.value = merged.with
-    if ('merged' in outcome) {
-      undoSteps.value = [...undoSteps.value, ...here()].slice(-UNDO_STEPS)
-      plan.value = outcome.merged
-    }
-    if (now === sent) saveState.value = 'kept'
-    else saveSoon()
-  }
-
-  /** Shows the plan as someone else has kept it, as a step of undo; not while something of mine is unkept. */
-  async function takeIn(): Promise<boolean> {
-    const planId = id.value
-    const saved = await api<SavedPlan>(`/api/plans/${planId}`)
-    if (planId !== id.value || saveState.value !== 'kept' || saved.version <= version.value) return false
-    undoSteps.value = [...undoSteps.value, ...here()].slice(-UNDO_STEPS)
-    show(saved)
-    return true
-  }
-
-  function onRefused(error: unknown) {
-    if (!(error instanceof ApiProblem)) throw error
-    const outcome = error.body as SaveOutcome | undefined
-    if (error.status === 409 && outcome && !outcome.saved) {
-      theirs.value = { ...outcome.theirs, savedAt: new Date(outcome.theirs.savedAt) }
-      saveState.value = 'stale'
-    } else if (error.status === 0 || error.status >= 500) {
-      saveSoon(RETRY_AFTER_MS)
-      saveState.value = 'unreachable'
-    } else {
-      faults.value = error.faults
-      saveState.value = 'refused'
-    }
-  }
-
-  /** What is not saved yet is sent now; used before leaving. */
-  async function flush() {
-    if (['changed', 'saving', 'unreachable'].includes(saveState.value)) await save()
-  }
-
-  /** Of two versions, this one: theirs stays in the plan's history. */
-  async function keepMine() {
-    if (!theirs.value) return
-    version.value = theirs.value.version
-    theirs.value = undefined
-    saveState.value = 'changed'
-    await save()
-  }
-
-  /** Of two versions, the other one: mine is a step of undo away, and set aside on the server. */
-  function takeTheirs() {
-    if (!theirs.value) return
-    undoSteps.value = [...undoSteps.value, ...here()].slice(-UNDO_STEPS)
-    show(theirs.value)
-  }
+  /** The plan of a colleague that mine clashes with; nothing while there is none. */
+  const clashing = computed((): SavedPlan | undefined => {
+    const standing = edited.theirs.value
+    if (!standing || theirs.value?.version === standing.version) return standing && theirs.value
+    const { value, version: saved } = standing
+    return { id: id.value, version: saved, plan: value, savedBy: edited.clashWith.value, savedAt: new Date() }
+  })
 
   return {
     id,
@@ -268,7 +171,7 @@ export const usePlanStore = defineStore('plan', () => {
     plan,
     selected,
     saveState,
-    theirs,
+    theirs: clashing,
     faults,
     broughtIn,
     timeline,
@@ -278,8 +181,10 @@ export const usePlanStore = defineStore('plan', () => {
     selectedBlock,
     selectedIndex,
     insertAt,
-    canUndo: computed(() => undoSteps.value.length > 0),
-    canRedo: computed(() => redoSteps.value.length > 0),
+    notUndone: edited.notUndone,
+    restoredFrom: edited.restoredFrom,
+    canUndo: edited.canUndo,
+    canRedo: edited.canRedo,
     open,
     change,
     changeBlock,
@@ -289,12 +194,12 @@ export const usePlanStore = defineStore('plan', () => {
     move,
     shift,
     duplicate,
-    undo,
-    redo,
-    save,
-    flush,
-    keepMine,
-    takeIn,
-    takeTheirs,
+    undo: edited.undo,
+    redo: edited.redo,
+    save: edited.save,
+    leave: edited.leave,
+    keepMine: edited.keepMine,
+    takeIn: edited.takeIn,
+    takeTheirs: edited.takeTheirs,
   }
 })

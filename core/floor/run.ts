@@ -1,6 +1,6 @@
 import type { Timeline } from '../plan/timeline'
 import { comingAt, keptFrom, placeAt, remaining, type Course } from './course'
-import { standing, type RunEvent } from './events'
+import { inForce, type RunEvent } from './events'
 
 /** A stretch in which the class ran: wall time from–to stood beside plan time `planFrom` and on, at the same speed. */
 export interface Leg {
@@ -32,7 +32,7 @@ export interface Run {
  */
 export function replay(timeline: Timeline, events: readonly RunEvent[], now: number): Run {
   const run = new Replay(timeline)
-  for (const event of standing(events)) {
+  for (const event of inForce(events)) {
     if (event.at > now) break
     run.act(event)
   }
@@ -97,10 +97,10 @@ class Replay {
         this.pausedAt = undefined
         return
       case 'next':
-        if (this.underWay) this.goOn()
+        if (this.underWay) this.goOn(event)
         return
       case 'skip':
-        if (this.underWay) this.leaveOut()
+        if (this.underWay) this.leaveOut(event)
         return
       case 'finish':
         if (!this.underWay) return
@@ -118,17 +118,21 @@ class Replay {
   }
 
   /** From a block to the transition after it, from a transition to its block. */
-  private goOn(): void {
+  private goOn({ board, waiting = false }: RunEvent): void {
     const place = placeAt(this.course, this.position)
+    const meant = place && this.course.timeline.blocks[place.index]
+    // Somebody else went on already, or the time did.
+    if (board !== undefined && (meant?.block.id !== board || place?.inTransition !== waiting)) return
     const coming = comingAt(this.course, this.position)
     const { totalMs, transitionMs } = this.course.timeline
     if (!coming) this.position = totalMs
     else this.position = place?.inTransition ? coming.at : coming.at - transitionMs
   }
 
-  private leaveOut(): void {
+  private leaveOut({ board }: RunEvent): void {
     const coming = comingAt(this.course, this.position)
     if (!coming) return
+    if (board !== undefined && board !== coming.block.id) return this.leaveOutLater(board)
     const place = placeAt(this.course, this.position)
     this.skipped.add(coming.block.id)
     if (!place?.inTransition) return
@@ -136,6 +140,14 @@ class Replay {
     const instead = keptFrom(this.course, place.index)
     const led = this.course.timeline.blocks[place.index]
     this.position = instead && led ? instead.at - (led.at - this.position) : this.course.timeline.totalMs
+  }
+
+  /** A board that was meant and is not the next: left out while it is still to come, else it is too late. */
+  private leaveOutLater(board: string): void {
+    const { blocks } = this.course.timeline
+    const at = blocks.findIndex(({ block }) => block.id === board)
+    const place = placeAt(this.course, this.position)
+    if (place && at > place.index) this.skipped.add(board)
   }
 
   get result(): Run {

@@ -25,6 +25,9 @@ export function whole(min: number, max: number) {
     .meta({ type: 'integer', minimum: min, ...(max === Infinity ? {} : { maximum: max }) })
 }
 
+/** Stations, stages, tracks and other parts of one board. */
+export const MOST_PARTS = 40
+
 /** Reps, sets, rounds, times, laps, teams. */
 export const many = () => whole(1, 999)
 export const layerNumber = () => whole(1, 99)
@@ -56,15 +59,6 @@ export function positiveSeconds() {
     .number({ error: told(wanted) })
     .refine((n) => n > 0 && hasMilliseconds(n), { error: wanted })
     .meta({ exclusiveMinimum: 0, maximum: MAX_SECONDS })
-}
-
-/** A factor above 0, such as the tempo of a form run. */
-export function factor() {
-  const wanted = 'must be a number above 0, at most 100'
-  return z
-    .number({ error: told(wanted) })
-    .refine((n) => n > 0 && n <= 100, { error: wanted })
-    .meta({ exclusiveMinimum: 0, maximum: 100 })
 }
 
 /** Text that says something. */

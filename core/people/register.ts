@@ -1,4 +1,4 @@
-import { standing, type PresenceMark } from '../floor/events'
+import { inForce, type PresenceMark } from '../floor/events'
 import type { Leg, Run } from '../floor/run'
 import type { Plan } from '../plan/schema'
 import { toSec } from '../kernel/units'
@@ -8,11 +8,10 @@ import { common, merged, without, type Interval } from './intervals'
 /** How a student stands on the register now. */
 export type RegisterState = 'unknown' | 'here' | 'late' | 'out' | 'left' | 'away' | 'excused'
 
-/** One student's line: state, since when they are there (wall ms; none: from the start), and the intervals sat out. */
+/** One student's line: state, when they were there and when they sat out (wall ms; -Infinity: from the start). */
 export interface RegisterLine {
   state: RegisterState
-  from: number | undefined
-  to: number | undefined
+  there: Interval[]
   out: Interval[]
   reason: string | undefined
   /** The tap that made it so, for undo. */
@@ -21,41 +20,62 @@ export interface RegisterLine {
 
 const blank = (): RegisterLine => ({
   state: 'unknown',
-  from: undefined,
-  to: undefined,
+  there: [],
   out: [],
   reason: undefined,
   last: undefined,
 })
+const ALWAYS: Interval = [-Infinity, Infinity]
 
 /** The register after all its taps, by student. */
 export function readRegister(marks: readonly PresenceMark[]): Map<string, RegisterLine> {
   const lines = new Map<string, RegisterLine>()
-  for (const mark of standing(marks)) {
+  for (const mark of inForce(marks)) {
     if (!mark.student) continue
     lines.set(mark.student, { ...tapped(lines.get(mark.student) ?? blank(), mark), last: mark })
   }
   return lines
 }
 
+/** Somebody of whom nothing was said is taken to have been there from the start; who was away or had left comes back now. */
+function arrivals(line: RegisterLine, at: number): Interval[] {
+  if (line.state === 'unknown') return [ALWAYS]
+  return inHall(line) ? line.there : [...line.there, [at, Infinity]]
+}
+
+/** When somebody came in after the start; nothing for who was there from the first bow. */
+export function cameAt(line: RegisterLine): number | undefined {
+  const from = line.there[0]?.[0]
+  return from === undefined || from === -Infinity ? undefined : from
+}
+
 function tapped(line: RegisterLine, mark: PresenceMark): RegisterLine {
   switch (mark.kind) {
     case 'here':
-      return { ...blank(), state: 'here' }
+      return { ...blank(), state: 'here', there: [ALWAYS] }
     case 'late':
-      return { ...blank(), state: 'late', from: mark.at }
+      return { ...blank(), state: 'late', there: [[mark.at, Infinity]] }
     case 'out':
       return {
-        ...line,
         state: 'out',
-        to: undefined,
+        there: arrivals(line, mark.at),
+        out: [...closed(line.out, mark.at), [mark.at, Infinity]],
         reason: mark.reason,
-        out: [...line.out, [mark.at, Infinity]],
+        last: line.last,
       }
-    case 'back':
-      return { ...line, state: line.from === undefined ? 'here' : 'late', out: closed(line.out, mark.at) }
+    case 'back': {
+      const there = arrivals(line, mark.at)
+      const back = { ...line, there, out: closed(line.out, mark.at), reason: undefined }
+      return { ...back, state: cameAt(back) === undefined ? 'here' : 'late' }
+    }
     case 'left':
-      return { ...line, state: 'left', to: mark.at, reason: mark.reason }
+      return {
+        ...line,
+        state: 'left',
+        there: closed(line.state === 'unknown' ? [ALWAYS] : line.there, mark.at),
+        out: closed(line.out, mark.at),
+        reason: mark.reason,
+      }
     case 'away':
     case 'excused':
       return { ...blank(), state: mark.kind, reason: mark.reason }
@@ -65,8 +85,9 @@ function tapped(line: RegisterLine, mark: PresenceMark): RegisterLine {
   }
 }
 
-function closed(out: Interval[], at: number): Interval[] {
-  return out.map(([from, to]) => [from, to === Infinity ? Math.max(from, at) : to])
+/** What is still open ends at a moment. */
+function closed(intervals: readonly Interval[], at: number): Interval[] {
+  return intervals.map(([from, to]) => [from, to === Infinity ? Math.max(from, at) : to])
 }
 
 /** Whether the student counts as in the hall. */
@@ -99,7 +120,7 @@ export function attendanceOf(
     present: students.flatMap(({ id, group }) => {
       const line = lines.get(id)
       if (!line || !groups.has(group) || ['unknown', 'away', 'excused'].includes(line.state)) return []
-      const there = without(line.from ?? -Infinity, line.to ?? Infinity, line.out)
+      const there = line.there.flatMap(([from, to]) => without(from, to, line.out))
       const row = rowOf(id, group, ontoPlan(there, run.legs))
       return row ? [row] : []
     }),

@@ -1,5 +1,6 @@
-import { faultsOf, oncePerPath, type Fault } from '../kernel/faults'
+import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { ruleFaults } from './rules'
+import { isBeyondMeasure, limitFaults, MOST_BOARDS } from './board-limits'
 import { planSchema, type Plan } from './schema'
 
 export type Parsed = { ok: true; plan: Plan } | { ok: false; faults: Fault[] }
@@ -12,8 +13,14 @@ export type Parsed = { ok: true; plan: Plan } | { ok: false; faults: Fault[] }
  * @example parsePlan({ format: 'golden-lintel/plan', … }) // { ok: true, plan }
  */
 export function parsePlan(json: unknown): Parsed {
+  if (isBeyondMeasure(json))
+    return { ok: false, faults: [fault(['blocks'], `must be a list of 0 to ${MOST_BOARDS}`)] }
   const shaped = planSchema.safeParse(json)
-  const faults = [...(shaped.success ? [] : faultsOf(shaped.error)), ...ruleFaults(json)]
+  const faults = [
+    ...(shaped.success ? [] : faultsOf(shaped.error)),
+    ...ruleFaults(json),
+    ...limitFaults(json),
+  ]
   return shaped.success && faults.length === 0
     ? { ok: true, plan: shaped.data }
     : { ok: false, faults: oncePerPath(faults) }

@@ -9,6 +9,9 @@ import {
   startDatabase,
   type PrivateDatabase,
 } from '../setup/mariadb'
+import { format } from 'date-fns'
+import { MIGRATION_NAMES } from '../../server/db/migrate'
+import { restore } from '../setup/restore'
 import { prepareSchema } from './start'
 
 const dir = join(runDir, 'db')
@@ -79,15 +82,10 @@ const VERBS: Record<string, (args: string[]) => Promise<void>> = {
     const file = fileFrom(args)
     if (!existsSync(file)) throw new Error(`There is no file ${file}.`)
     await withDatabase(async (db) => {
-      await ensureSchema(db, RUN_DATABASE, true)
-      const input = openSync(file, 'r')
-      try {
-        client(db, 'mariadb', [RUN_DATABASE], [input, 'inherit', 'inherit'])
-      } finally {
-        closeSync(input)
-      }
+      const stamp = format(new Date(), 'yyyyMMdd_HHmmss')
+      const kept = await restore(db, file, MIGRATION_NAMES, stamp)
       await prepareSchema(db, RUN_DATABASE)
-      console.log(`Restored from ${file}.`)
+      console.log(`Restored from ${file}. What was there before is kept as ${kept}.`)
     })
   },
 }

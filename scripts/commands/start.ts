@@ -6,7 +6,8 @@ import { connect } from '../../server/db/connect'
 import { migrate } from '../../server/db/migrate'
 import { ensureBuild } from '../setup/build'
 import { RUN_DATABASE, runDir } from '../setup/folders'
-import { DATABASE_USER, ensureSchema, startDatabase, type PrivateDatabase } from '../setup/mariadb'
+import { DATABASE_USER, ensureSchema, type PrivateDatabase } from '../setup/mariadb'
+import { superviseDatabase } from '../setup/supervise'
 import { end, onStop, runs } from '../setup/processes'
 import { startServer } from '../setup/server'
 
@@ -50,6 +51,9 @@ export async function connectTo(database: PrivateDatabase, schema: string) {
     user: DATABASE_USER,
     password: database.secrets.databaseUser,
     name: schema,
+    // A migration or the loading of three years takes as long as it takes.
+    waitMs: 60_000,
+    statementSec: 0,
   })
 }
 
@@ -91,7 +95,7 @@ export async function main(): Promise<void> {
   })
   try {
     console.log('  Starting a private MariaDB on loopback')
-    const database = await startDatabase(join(runDir, 'db'))
+    const database = await superviseDatabase(join(runDir, 'db'), (text) => console.log(`  ${text}`))
     started.push(database)
     await prepareSchema(database, RUN_DATABASE)
     const build = ensureBuild(() => console.log('  Building the application, about a minute'))

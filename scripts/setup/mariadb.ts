@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process'
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir, userInfo } from 'node:os'
@@ -16,6 +16,8 @@ export interface PrivateDatabase {
   dir: string
   port: number
   pid: number
+  /** Its process, where this one started it. */
+  child?: ChildProcess
   socket: string
   secrets: Secrets
   stop(): Promise<void>
@@ -101,10 +103,11 @@ export function runningDatabase(dir: string): PrivateDatabase | undefined {
  *
  * @param options.durable off for tests: the disk is not waited for at each commit
  * @param options.detached the server outlives this process (npm run db -- up)
+ * @param options.port the port to have, where it is free
  */
 export async function startDatabase(
   dir: string,
-  options: { durable?: boolean; detached?: boolean } = {},
+  options: { durable?: boolean; detached?: boolean; port?: number; bufferMb?: number } = {},
 ): Promise<PrivateDatabase> {
   await runningDatabase(dir)?.stop()
   const { data, log, init, kept, socket, secrets: secretsFile } = paths(dir)
@@ -112,7 +115,7 @@ export async function startDatabase(
   const secrets = secretsIn(secretsFile)
   writeInit(dir, secrets)
   rmSync(socket, { force: true })
-  const port = await freePort()
+  const port = await freePort(options.port)
   const out = openSync(log, 'a')
   const child = spawn(
     program('mariadbd'),
@@ -131,7 +134,7 @@ export async function startDatabase(
       '--default-storage-engine=InnoDB',
       '--sql-mode=TRADITIONAL',
       '--default-time-zone=+00:00',
-      '--innodb-buffer-pool-size=64M',
+      `--innodb-buffer-pool-size=${options.bufferMb ?? 128}M`,
       `--innodb-flush-log-at-trx-commit=${options.durable === false ? 0 : 1}`,
     ],
     // Its own process group: a Ctrl-C in the terminal reaches the start command, which then stops the server in order.
@@ -142,7 +145,7 @@ export async function startDatabase(
   if (!pid) throw new Error('mariadbd could not be started')
   writeFileSync(kept, JSON.stringify({ pid, port }))
   await untilReady(port, secrets, () => child.exitCode === null, log)
-  return { dir, port, pid, socket, secrets, stop: () => end(pid, data) }
+  return { dir, port, pid, child, socket, secrets, stop: () => end(pid, data) }
 }
 
 async function untilReady(port: number, secrets: Secrets, alive: () => boolean, log: string): Promise<void> {
@@ -165,21 +168,39 @@ async function untilReady(port: number, secrets: Secrets, alive: () => boolean, 
   throw new Error(`MariaDB did not come up. The end of its log:\n${readFileSync(log, 'utf8').slice(-3000)}`)
 }
 
-/** Makes an empty database if there is none of that name. */
-export async function ensureSchema(db: PrivateDatabase, name: string, fresh = false): Promise<void> {
-  if (!/^lintel[a-z0-9_]*$/.test(name)) throw new Error(`a database name must start with lintel: ${name}`)
+/** Runs some statements on a private server, as the application's user. */
+export async function onServer<T>(
+  db: PrivateDatabase,
+  task: (query: (sql: string, values?: unknown[]) => Promise<unknown[]>) => Promise<T>,
+  database?: string,
+): Promise<T> {
   const connection = await mariadb.createConnection({
     host: '127.0.0.1',
     port: db.port,
     user: DATABASE_USER,
     password: db.secrets.databaseUser,
+    ...(database ? { database } : {}),
   })
   try {
-    if (fresh) await connection.query(`DROP DATABASE IF EXISTS \`${name}\``)
-    await connection.query(
-      `CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci`,
-    )
+    return await task(async (sql, values) => (await connection.query(sql, values)) as unknown[])
   } finally {
     await connection.end()
   }
+}
+
+/** The name of a database of ours, quoted. */
+export function named(name: string): string {
+  if (!/^lintel[a-z0-9_]*$/.test(name)) throw new Error(`a database name must start with lintel: ${name}`)
+  return `\`${name}\``
+}
+
+/** Makes an empty database if there is none of that name. */
+export async function ensureSchema(db: PrivateDatabase, name: string, fresh = false): Promise<void> {
+  const quoted = named(name)
+  await onServer(db, async (query) => {
+    if (fresh) await query(`DROP DATABASE IF EXISTS ${quoted}`)
+    await query(
+      `CREATE DATABASE IF NOT EXISTS ${quoted} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci`,
+    )
+  })
 }

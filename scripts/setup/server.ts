@@ -42,6 +42,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       NITRO_HOST: '127.0.0.1',
       NITRO_PORT: String(port),
       NODE_ENV: 'production',
+      // What is still being answered has this long to end.
+      NITRO_SHUTDOWN_TIMEOUT: '5000',
       NUXT_PUBLIC_TEST_CLOCK: options.testClock ? 'on' : '',
     },
     stdio: ['ignore', options.quiet ? 'ignore' : 'inherit', 'inherit'],

@@ -1,4 +1,4 @@
-import { clubRoute } from '../http/club-route'
+import { query } from '../http/route'
 import { library } from '../services/library'
 
-export default clubRoute(async ({ club }) => library(club))
+export default query('GET /api/library', ({ club }) => library(club))

@@ -1,7 +1,7 @@
-import { clubRoute, TEACHERS } from '../http/club-route'
+import { command } from '../http/route'
 import { giveMark, markSchema } from '../services/marks'
 
-export default clubRoute(async ({ club, user, body }) => {
-  await giveMark(club, user.id, await body(markSchema))
+export default command('POST /api/marks', { body: markSchema }, async ({ club, user, body }) => {
+  await giveMark(club, user.id, body)
   return { kept: true }
-}, TEACHERS)
+})

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { clubRoute } from '../http/club-route'
+import { command } from '../http/route'
 import { saveSettings } from '../services/settings'
 
 const saveSchema = z.object({
@@ -7,10 +7,6 @@ const saveSchema = z.object({
   settings: z.unknown(),
 })
 
-export default clubRoute(
-  async ({ club, body }) => {
-    const { base, settings } = await body(saveSchema)
-    return saveSettings(club, base, settings)
-  },
-  ['head'],
+export default command('PUT /api/settings', { body: saveSchema }, ({ club, user, body }) =>
+  saveSettings(club, user.id, body.base, body.settings),
 )

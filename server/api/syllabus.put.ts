@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { clubRoute, TEACHERS } from '../http/club-route'
+import { command } from '../http/route'
 import { saveSyllabus } from '../services/syllabus'
 
 const saveSchema = z.object({
@@ -7,7 +7,6 @@ const saveSchema = z.object({
   syllabus: z.unknown(),
 })
 
-export default clubRoute(async ({ club, body }) => {
-  const { base, syllabus } = await body(saveSchema)
-  return saveSyllabus(club, base, syllabus)
-}, TEACHERS)
+export default command('PUT /api/syllabus', { body: saveSchema }, ({ club, user, body }) =>
+  saveSyllabus(club, user.id, body.base, body.syllabus),
+)

@@ -7,14 +7,22 @@ export interface ConnectionSettings {
   user: string
   password: string
   name: string
+  /** Ms a caller waits for a connection; commands wait longer than a page may. */
+  waitMs?: number
+  /** Seconds that one statement may take; 0 for as long as it takes (migrations, loading). */
+  statementSec?: number
 }
+
+/** How long a request waits for a connection before it is told that the server is busy. */
+const MOST_WAIT_MS = 4000
+const MOST_STATEMENT_SEC = 15
 
 export interface Database {
   sequelize: Sequelize
   tables: Tables
 }
 
-/** Opens a pool on MariaDB in strict mode, in UTC, and defines the tables on it. */
+/** Opens a pool on MariaDB in strict mode, in UTC, at READ COMMITTED, and defines the tables on it. */
 export function connect(settings: ConnectionSettings): Database {
   const sequelize = new Sequelize(settings.name, settings.user, settings.password, {
     dialect: 'mariadb',
@@ -22,9 +30,18 @@ export function connect(settings: ConnectionSettings): Database {
     port: settings.port,
     logging: false,
     timezone: '+00:00',
-    pool: { max: 8, min: 0, idle: 10_000 },
+    pool: { max: 10, min: 0, idle: 10_000, acquire: settings.waitMs ?? MOST_WAIT_MS },
     define: { timestamps: false, underscored: true },
-    dialectOptions: { connectTimeout: 5000 },
+    dialectOptions: {
+      connectTimeout: 3000,
+      // Set as a connection is opened, so that no transaction has to say it.
+      sessionVariables: {
+        tx_isolation: 'READ-COMMITTED',
+        innodb_lock_wait_timeout: 5,
+        max_statement_time: settings.statementSec ?? MOST_STATEMENT_SEC,
+        idle_transaction_timeout: 10,
+      },
+    },
   })
   return { sequelize, tables: defineTables(sequelize) }
 }

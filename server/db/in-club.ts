@@ -1,10 +1,8 @@
 import {
   BaseError,
-  col,
-  fn,
   Op,
+  QueryTypes,
   Transaction,
-  where as compare,
   type Attributes,
   type Model,
   type Order,
@@ -12,17 +10,26 @@ import {
 } from 'sequelize'
 import type { Database } from './connect'
 import type { ClubRow } from './rows'
+import type { Topic } from '../../shared/changes'
 import type { Table, Tables } from './tables'
 
 type RowOf<T> = T extends Table<infer Row, infer _> ? Row : never
 type NewRowOf<T> =
   T extends Table<infer Row, infer Given> ? Omit<Row, 'clubId' | Given> & Partial<Pick<Row, Given>> : never
 
+/** What a column must be: a value, or one of several. */
+type Where<Row> = { [K in keyof Row]?: Row[K] | readonly Row[K][] }
+
 interface Find<Row> {
   order?: [keyof Row & string, 'ASC' | 'DESC'][]
   limit?: number
   columns?: (keyof Row & string)[]
+  /** Rows as the driver gives them, many times quicker; for tables without decimals and wide integers. */
+  raw?: boolean
+  offset?: number
 }
+
+type Lock = 'wait' | 'if free'
 
 /**
  * One table seen from inside one club: the club's id goes into every query and every new row here, so a service cannot
@@ -32,53 +39,65 @@ export class ClubTable<Row extends { clubId: string }, New extends object> {
   constructor(
     private readonly table: Table<Row>,
     private readonly clubId: string,
-    private readonly transaction: Transaction,
+    private readonly transaction: Transaction | undefined,
   ) {}
 
-  private where(wanted: Partial<Row>): WhereOptions<Row> {
+  private where(wanted: Where<Row>): WhereOptions<Row> {
     return { ...wanted, clubId: this.clubId } as WhereOptions<Row>
   }
 
-  private async find(where: Partial<Row>, options: Find<Row>, lock: boolean): Promise<Row[]> {
+  private async find(where: Where<Row>, options: Find<Row>, lock: Lock | undefined): Promise<Row[]> {
     const found = await this.table.findAll({
       where: this.where(where) as WhereOptions<Attributes<Model<Row>>>,
       transaction: this.transaction,
       lock: lock ? Transaction.LOCK.UPDATE : undefined,
+      skipLocked: lock === 'if free',
+      raw: options.raw,
       order: options.order as Order | undefined,
       limit: options.limit,
+      offset: options.offset,
       attributes: options.columns,
     })
-    return found.map((model) => model.get({ plain: true }) as Row)
+    return options.raw ? (found as unknown as Row[]) : found.map((model) => model.get({ plain: true }) as Row)
   }
 
-  all(where: Partial<Row> = {}, options: Find<Row> = {}): Promise<Row[]> {
-    return this.find(where, options, false)
+  all(where: Where<Row> = {}, options: Find<Row> = {}): Promise<Row[]> {
+    return this.find(where, options, undefined)
   }
 
-  async one(where: Partial<Row>): Promise<Row | undefined> {
-    return (await this.find(where, { limit: 1 }, false))[0]
+  async one(where: Where<Row>, columns?: (keyof Row & string)[]): Promise<Row | undefined> {
+    return (await this.find(where, { limit: 1, columns }, undefined))[0]
   }
 
-  /** The row, held for this transaction: nobody else changes it until the transaction ends. */
-  async held(where: Partial<Row>): Promise<Row | undefined> {
-    return (await this.find(where, { limit: 1 }, true))[0]
+  count(where: Where<Row> = {}): Promise<number> {
+    return this.table.count({
+      where: this.where(where) as WhereOptions<Attributes<Model<Row>>>,
+      transaction: this.transaction,
+    })
+  }
+
+  /** The row, locked for this transaction: nobody else changes it until the transaction ends. */
+  async locked(where: Where<Row>, columns?: (keyof Row & string)[]): Promise<Row | undefined> {
+    return (await this.find(where, { limit: 1, columns }, 'wait'))[0]
+  }
+
+  /** The row, locked for this transaction, unless somebody else has it: then nothing, at once. */
+  async lockedIfFree(where: Where<Row>): Promise<Row | undefined> {
+    return (await this.find(where, { limit: 1 }, 'if free'))[0]
   }
 
   async add(row: New): Promise<void> {
     await this.addAll([row])
   }
 
-  /** @param options.once rows whose id is there already are passed over: a retry never doubles anything */
-  async addAll(rows: New[], options: { once?: boolean } = {}): Promise<void> {
+  /** @throws what the database throws when a key is there already: nothing is passed over */
+  async addAll(rows: New[]): Promise<void> {
     if (rows.length === 0) return
     const owned = rows.map((row) => ({ ...row, clubId: this.clubId }))
-    await this.table.bulkCreate(owned as never, {
-      transaction: this.transaction,
-      ignoreDuplicates: options.once,
-    })
+    await this.table.bulkCreate(owned as never, { transaction: this.transaction })
   }
 
-  async change(where: Partial<Row>, values: Partial<Row>): Promise<number> {
+  async change(where: Where<Row>, values: Partial<Row>): Promise<number> {
     const [changed] = await this.table.update(values as never, {
       where: this.where(where) as WhereOptions<Attributes<Model<Row>>>,
       transaction: this.transaction,
@@ -96,21 +115,9 @@ export class ClubTable<Row extends { clubId: string }, New extends object> {
     })
   }
 
-  async remove(where: Partial<Row>): Promise<number> {
+  async remove(where: Where<Row>): Promise<number> {
     return this.table.destroy({
       where: this.where(where) as WhereOptions<Attributes<Model<Row>>>,
-      transaction: this.transaction,
-    })
-  }
-
-  /** How many rows hold a text in a column of JSON. */
-  async countHolding(column: keyof Row & string, text: string): Promise<number> {
-    const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`
-    const field = this.table.getAttributes()[column]?.field ?? column
-    // As text: a value compared with a JSON column would be written as JSON first.
-    const holds = compare(fn('CONCAT', col(field)), { [Op.like]: like })
-    return this.table.count({
-      where: { [Op.and]: [{ clubId: this.clubId }, holds] } as WhereOptions<Attributes<Model<Row>>>,
       transaction: this.transaction,
     })
   }
@@ -122,10 +129,15 @@ export type Club = {
   [K in Owned]: ClubTable<RowOf<Tables[K]> & { clubId: string }, NewRowOf<Tables[K]>>
 } & {
   id: string
-  /** The club's own row, as it stood when the transaction began. */
-  settings: ClubRow
+  /** The club's own row, read once. */
+  row(): Promise<ClubRow>
+  /**
+   * Locks the club's own row for this transaction, and reads it anew: the first thing that every change of the curriculum and
+   * the settings does, so that what it checks still holds when it writes.
+   */
+  lock(): Promise<ClubRow>
   /** Changes the club's own row. */
-  settle(values: Partial<ClubRow>): Promise<void>
+  changeRow(values: Partial<ClubRow>): Promise<void>
   /**
    * Moves a version of the club's documents on by one, if it still is what the change was made from. From here to the end of
    * the transaction nobody else can.
@@ -133,56 +145,92 @@ export type Club = {
    * @returns the new version, or nothing when somebody else was quicker
    */
   advance(what: 'settings' | 'ladder' | 'syllabus', base: number): Promise<number | undefined>
+  /** Writes down that something was changed: it is in the trail, and told to the others once the transaction is done. */
+  changed(topic: Topic, root: string, what: string, userId: string | null): Promise<void>
+  /** A question of its own; `:club` stands for this club. */
+  select<T extends object>(sql: string, values?: Record<string, unknown>): Promise<T[]>
 }
 
-const RETRIES = 3
-/** Deadlock found, and lock wait timed out: the transaction may simply be run again. */
-const AGAIN = new Set([1213, 1205])
+const RETRIES = 4
+/**
+ * May simply be run again: a deadlock, a lock not had in time, a record that changed since it was read, and what a cluster says
+ * of a transaction that came second (1047 while it is not ready).
+ */
+const RUN_AGAIN = new Set([1213, 1205, 1020, 1047])
 
-function mayRunAgain(error: unknown): boolean {
-  if (!(error instanceof BaseError)) return false
-  const cause = (error as { original?: { errno?: number } }).original
-  return AGAIN.has(cause?.errno ?? 0)
+/** The database's own number of an error, where it is one. */
+export function databaseError(error: unknown): number | undefined {
+  if (!(error instanceof BaseError)) return undefined
+  return (error as { original?: { errno?: number } }).original?.errno
+}
+export const DUPLICATE = 1062
+export const NO_SUCH_PARENT = 1452
+
+/** Reads inside one club. Each question sees what is committed when it is asked; nothing is locked. */
+export async function readClub<T>(
+  db: Database,
+  clubId: string,
+  task: (club: Club) => Promise<T>,
+): Promise<T> {
+  return task(openClub(db, clubId, undefined))
 }
 
 /**
- * Runs a task inside one club, in one transaction: all of it is written or nothing. A deadlock is tried again.
+ * Changes a club in one transaction at READ COMMITTED: all of it is written or nothing. The task's first statement locks the row that
+ * is the root of what it changes, so that what it reads afterwards is what stands. What lost against somebody else is run again.
  *
  * @throws whatever the task throws, after the transaction is undone
  */
 export async function inClub<T>(db: Database, clubId: string, task: (club: Club) => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
-      return await db.sequelize.transaction(async (transaction) =>
-        task(await openClub(db, clubId, transaction)),
-      )
+      return await db.sequelize.transaction(async (transaction) => task(openClub(db, clubId, transaction)))
     } catch (error) {
-      if (tries >= RETRIES || !mayRunAgain(error)) throw error
+      if (tries >= RETRIES || !RUN_AGAIN.has(databaseError(error) ?? 0)) throw error
     }
   }
 }
 
-async function openClub(db: Database, clubId: string, transaction: Transaction): Promise<Club> {
-  const found = await db.tables.clubs.findByPk(clubId, { transaction })
-  if (!found) throw new Error(`no club ${clubId}`)
+function openClub(db: Database, clubId: string, transaction: Transaction | undefined): Club {
   const { clubs: _clubs, ...owned } = db.tables
   const tables = Object.entries(owned).map(([name, table]) => [
     name,
     new ClubTable(table as unknown as Table<{ clubId: string }>, clubId, transaction),
   ])
+  const read = async (lock: boolean): Promise<ClubRow> => {
+    const found = await db.tables.clubs.findByPk(clubId, {
+      transaction,
+      lock: lock ? Transaction.LOCK.UPDATE : undefined,
+    })
+    if (!found) throw new Error(`no club ${clubId}`)
+    return found.get({ plain: true })
+  }
   const update = async (values: Partial<ClubRow>, where: Partial<ClubRow> = {}) =>
     (await db.tables.clubs.update(values, { where: { ...where, id: clubId }, transaction }))[0]
-  const club: Pick<Club, 'id' | 'settings' | 'settle' | 'advance'> = {
+  let row: Promise<ClubRow> | undefined
+  const club: Omit<Club, Owned> = {
     id: clubId,
-    settings: found.get({ plain: true }),
-    async settle(values) {
+    row: () => (row ??= read(false)),
+    lock: () => (row = read(true)),
+    async changeRow(values) {
       await update(values)
+      row = undefined
     },
     async advance(what, base) {
       const column = `${what}Version` as const
       const moved = await update({ [column]: base + 1 }, { [column]: base })
+      row = undefined
       return moved ? base + 1 : undefined
     },
+    async changed(topic, root, what, userId) {
+      await db.tables.changes.create({ clubId, topic, root, what, userId }, { transaction })
+    },
+    select: (sql, values = {}) =>
+      db.sequelize.query(sql, {
+        type: QueryTypes.SELECT,
+        transaction,
+        replacements: { ...values, club: clubId },
+      }),
   }
   return { ...club, ...Object.fromEntries(tables) } as Club
 }

@@ -2,12 +2,17 @@ import type { Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstClass from './migrations/0001-first-class'
 import * as curriculum from './migrations/0002-curriculum'
+import * as records from './migrations/0003-records'
 
 /** Every migration in order: a new one is a file and a line here. */
 const MIGRATIONS = [
   { name: '0001-first-class', ...firstClass },
   { name: '0002-curriculum', ...curriculum },
+  { name: '0003-records', ...records },
 ]
+
+/** Their names, in order. */
+export const MIGRATION_NAMES = MIGRATIONS.map(({ name }) => name)
 
 export function migrator(sequelize: Sequelize): Umzug<Sequelize> {
   return new Umzug({

@@ -5,10 +5,12 @@ import type { ClubSettings } from '../../core/curriculum/settings'
 import type { Shape } from '../../core/curriculum/shapes'
 import type { Target } from '../../core/curriculum/syllabus'
 import type { Mark } from '../../core/people/marks'
+import type { Topic } from '../../shared/changes'
+import type { Role } from '../../shared/roles'
 
 /** The rows of the database as the application sees them. Days are YYYY-MM-DD, clock times HH:MM, `…Ms` milliseconds. */
 
-export type Role = 'head' | 'instructor' | 'assistant' | 'desk'
+export type { Role }
 
 export interface ClubRow {
   id: string
@@ -33,6 +35,31 @@ export interface UserRow {
   name: string
   role: Role
   passwordHash: string
+}
+
+/** Somebody signed in: ends when they sign out, and when the role or the password it began with is no longer theirs. */
+export interface SessionRow {
+  id: string
+  clubId: string
+  userId: string
+  role: Role
+  /** A digest of the password's hash when the session began. */
+  passwordMark: string
+  madeAt: Date
+  seenAt: Date
+  endedAt: Date | null
+}
+
+/** What was changed and by whom: the trail, and what others are told from. */
+export interface ChangeRow {
+  id: number
+  clubId: string
+  topic: Topic
+  /** The id of what was changed. */
+  root: string
+  what: string
+  userId: string | null
+  at: Date
 }
 
 export interface RankRow {
@@ -142,8 +169,29 @@ export interface PlanRow {
   totalMs: number
   spareMs: number
   blocks: number
+  theme: string
+  /** The titles of its boards, to find it by. */
+  boards: string
+  /** The day it names itself. */
+  day: string | null
   savedBy: string
   savedAt: Date
+}
+
+/** That a plan, or a version of it, speaks of an item. */
+export interface PlanItemRow {
+  clubId: string
+  itemId: string
+  planId: string
+}
+
+/** Who is at a plan now: one row per open page, kept alive while its stream is open. */
+export interface PlanPersonRow {
+  clubId: string
+  planId: string
+  streamId: string
+  userId: string
+  seenAt: Date
 }
 
 export interface PlanVersionRow {
@@ -153,6 +201,9 @@ export interface PlanVersionRow {
   version: number
   outcome: 'saved' | 'set aside'
   body: Plan
+  title: string
+  blocks: number
+  totalMs: number
   savedBy: string
   savedAt: Date
 }
@@ -168,16 +219,45 @@ export interface ClassRow {
   state: 'planned' | 'running' | 'finished'
   /** The plan as it stood when the class began: what the floor runs and the ledger is computed from. */
   runPlan: Plan | null
-  ledgerRevision: number
 }
+
+/** Up to where a class is settled: of how many events its state and its ledger are made, and its last revision. */
+export interface SettlementRow {
+  clubId: string
+  classId: string
+  events: number
+  revision: number
+  settledAt: Date
+}
+
+/** In which group and of what rank a student was when the class began. Never changed. */
+export interface ClassStudentRow {
+  clubId: string
+  classId: string
+  studentId: string
+  groupId: string
+  rankId: string
+  takenAt: Date
+}
+
+/** Why the time of an event is doubted: it lies in the future, or on another day than its class. */
+export type Doubt = 'ahead' | 'another day'
 
 export interface RunEventRow {
   id: string
   clubId: string
   classId: string
   kind: string
+  /** When it happened, by the server's clock. */
   atMs: number
+  /** The same by the device's own clock, as it was sent. */
+  deviceAtMs: number
+  countOnDevice: number | null
+  doubt: Doubt | null
   undoes: string | null
+  board: string | null
+  waiting: boolean | null
+  planVersion: number | null
   sentBy: string
   receivedAt: Date
 }
@@ -189,20 +269,17 @@ export interface PresenceRow {
   studentId: string | null
   kind: string
   atMs: number
+  deviceAtMs: number
+  countOnDevice: number | null
+  doubt: Doubt | null
   reason: string | null
   undoes: string | null
   sentBy: string
   receivedAt: Date
 }
 
-export interface LedgerRow {
-  clubId: string
-  classId: string
-  revision: number
-  studentId: string
-  itemId: string
-  layer: number
-  day: string
+/** What a student practised in a class. */
+export interface Figures {
   workMs: number
   holdingMs: number
   repsL: number
@@ -210,5 +287,42 @@ export interface LedgerRow {
   repsN: number
   received: number
   estimated: boolean
+}
+
+interface PracticeKey {
+  clubId: string
+  classId: string
+  studentId: string
+  itemId: string
+  layer: number
+  day: string
+  revision: number
+}
+
+/** What stands: the newest revision of each student, item and layer of a class, where any figure is above 0. */
+export type PracticeRow = PracticeKey & Figures
+
+/** Every revision there was, with who wrote it and why. Rows are added, never changed. */
+export interface LedgerRow extends PracticeKey, Figures {
+  writtenBy: string | null
+  why: 'finish' | 'correction' | 'undo'
   writtenAt: Date
+}
+
+/** Everything a student has practised of an item, and the mark that stands. */
+export interface SummaryRow {
+  clubId: string
+  studentId: string
+  itemId: string
+  days: number
+  lastDay: string | null
+  /** The highest layer worked; 0 when only marked. */
+  layer: number
+  workMs: number
+  holdingMs: number
+  repsL: number
+  repsR: number
+  repsN: number
+  received: number
+  mark: Mark | null
 }

@@ -19,6 +19,8 @@ type RankGiven = 'notches' | 'minMonths' | 'minClasses' | 'variants'
 export interface Tables {
   clubs: Table<R.ClubRow, ClubGiven>
   users: Table<R.UserRow>
+  sessions: Table<R.SessionRow, 'madeAt' | 'seenAt' | 'endedAt'>
+  changes: Table<R.ChangeRow, 'id' | 'at'>
   ranks: Table<R.RankRow, RankGiven>
   groups: Table<R.GroupRow>
   groupRanks: Table<R.GroupRankRow>
@@ -30,10 +32,16 @@ export interface Tables {
   importRows: Table<R.ImportRow>
   plans: Table<R.PlanRow, 'savedAt'>
   planVersions: Table<R.PlanVersionRow, 'savedAt'>
+  planItems: Table<R.PlanItemRow>
+  planPeople: Table<R.PlanPersonRow, 'seenAt'>
   classes: Table<R.ClassRow>
   runEvents: Table<R.RunEventRow, 'receivedAt'>
   presence: Table<R.PresenceRow, 'receivedAt'>
+  classStudents: Table<R.ClassStudentRow, 'takenAt'>
+  settlements: Table<R.SettlementRow, 'settledAt'>
   ledger: Table<R.LedgerRow, 'writtenAt'>
+  practice: Table<R.PracticeRow>
+  summary: Table<R.SummaryRow>
 }
 
 const id = { type: T.STRING(36), allowNull: false }
@@ -49,8 +57,16 @@ const none = { ...whole, defaultValue: 0 }
 const emptyList = { ...json, defaultValue: [] }
 const day = { type: T.DATEONLY, allowNull: false }
 const yesNo = { type: T.BOOLEAN, allowNull: false }
-const epochMs = { type: T.BIGINT, allowNull: false }
 const stamp = { type: T.DATE(3) }
+/** Whole numbers beyond 32 bits; the driver may give them as text. */
+const bigWhole = (name: string) => ({
+  type: T.BIGINT,
+  allowNull: false,
+  get(this: Model) {
+    const value = this.getDataValue(name as never) as unknown
+    return value === undefined ? undefined : Number(value)
+  },
+})
 /** Decimals come back as text from the driver. */
 const decimal = (name: string, digits: number, places: number) => ({
   type: T.DECIMAL(digits, places),
@@ -59,6 +75,23 @@ const decimal = (name: string, digits: number, places: number) => ({
     return value === null || value === undefined ? null : Number(value)
   },
 })
+
+const practiceColumns = {
+  clubId: key,
+  classId: key,
+  studentId: key,
+  itemId: slugKey,
+  layer: { ...whole, primaryKey: true },
+  day,
+  workMs: whole,
+  holdingMs: whole,
+  repsL: whole,
+  repsR: whole,
+  repsN: whole,
+  received: whole,
+  estimated: yesNo,
+  revision: whole,
+}
 
 /** Sequelize writes into the column definitions it is given, and ours are shared. */
 function ownCopies<C extends object>(columns: C): C {
@@ -94,6 +127,25 @@ export function defineTables(sequelize: Sequelize): Tables {
       name: text,
       role: text,
       passwordHash: text,
+    }),
+    sessions: table<R.SessionRow, 'madeAt' | 'seenAt' | 'endedAt'>('sessions', {
+      id: key,
+      clubId: id,
+      userId: id,
+      role: text,
+      passwordMark: text,
+      madeAt: stamp,
+      seenAt: stamp,
+      endedAt: stamp,
+    }),
+    changes: table<R.ChangeRow, 'id' | 'at'>('changes', {
+      id: { type: T.BIGINT, primaryKey: true, autoIncrement: true },
+      clubId: id,
+      topic: text,
+      root: text,
+      what: text,
+      userId: { type: T.STRING(36) },
+      at: stamp,
     }),
     ranks: table<R.RankRow, RankGiven>('ranks', {
       clubId: key,
@@ -183,11 +235,22 @@ export function defineTables(sequelize: Sequelize): Tables {
       title: text,
       body: json,
       version: whole,
-      totalMs: whole,
-      spareMs: whole,
+      totalMs: bigWhole('totalMs'),
+      spareMs: bigWhole('spareMs'),
       blocks: whole,
+      theme: text,
+      boards: { type: T.TEXT, allowNull: false },
+      day: { type: T.DATEONLY },
       savedBy: id,
       savedAt: stamp,
+    }),
+    planItems: table<R.PlanItemRow>('plan_items', { clubId: key, itemId: slugKey, planId: key }),
+    planPeople: table<R.PlanPersonRow, 'seenAt'>('plan_people', {
+      clubId: key,
+      planId: key,
+      streamId: key,
+      userId: id,
+      seenAt: stamp,
     }),
     planVersions: table<R.PlanVersionRow, 'savedAt'>('plan_versions', {
       id: key,
@@ -196,6 +259,9 @@ export function defineTables(sequelize: Sequelize): Tables {
       version: whole,
       outcome: text,
       body: json,
+      title: text,
+      blocks: whole,
+      totalMs: bigWhole('totalMs'),
       savedBy: id,
       savedAt: stamp,
     }),
@@ -209,15 +275,20 @@ export function defineTables(sequelize: Sequelize): Tables {
       teacherId: { type: T.STRING(36) },
       state: text,
       runPlan: { type: T.JSON },
-      ledgerRevision: whole,
     }),
     runEvents: table<R.RunEventRow, 'receivedAt'>('run_events', {
       id: key,
       clubId: id,
       classId: id,
       kind: text,
-      atMs: epochMs,
+      atMs: bigWhole('atMs'),
+      deviceAtMs: bigWhole('deviceAtMs'),
+      countOnDevice: { type: T.INTEGER },
+      doubt: maybeText,
       undoes: maybeText,
+      board: maybeText,
+      waiting: { type: T.BOOLEAN },
+      planVersion: { type: T.INTEGER },
       sentBy: id,
       receivedAt: stamp,
     }),
@@ -227,28 +298,52 @@ export function defineTables(sequelize: Sequelize): Tables {
       classId: id,
       studentId: { type: T.STRING(36) },
       kind: text,
-      atMs: epochMs,
+      atMs: bigWhole('atMs'),
+      deviceAtMs: bigWhole('deviceAtMs'),
+      countOnDevice: { type: T.INTEGER },
+      doubt: maybeText,
       reason: maybeText,
       undoes: maybeText,
       sentBy: id,
       receivedAt: stamp,
     }),
-    ledger: table<R.LedgerRow, 'writtenAt'>('practice_ledger', {
+    classStudents: table<R.ClassStudentRow, 'takenAt'>('class_students', {
       clubId: key,
       classId: key,
+      studentId: key,
+      groupId: text,
+      rankId: text,
+      takenAt: stamp,
+    }),
+    settlements: table<R.SettlementRow, 'settledAt'>('settlements', {
+      clubId: key,
+      classId: key,
+      events: whole,
+      revision: whole,
+      settledAt: stamp,
+    }),
+    ledger: table<R.LedgerRow, 'writtenAt'>('practice_ledger', {
+      ...practiceColumns,
       revision: { ...whole, primaryKey: true },
+      writtenBy: { type: T.STRING(36) },
+      why: text,
+      writtenAt: stamp,
+    }),
+    practice: table<R.PracticeRow>('practice', practiceColumns),
+    summary: table<R.SummaryRow>('practice_summary', {
+      clubId: key,
       studentId: key,
       itemId: slugKey,
-      layer: { ...whole, primaryKey: true },
-      day,
-      workMs: whole,
-      holdingMs: whole,
+      days: whole,
+      lastDay: { type: T.DATEONLY },
+      layer: whole,
+      workMs: bigWhole('workMs'),
+      holdingMs: bigWhole('holdingMs'),
       repsL: whole,
       repsR: whole,
       repsN: whole,
       received: whole,
-      estimated: yesNo,
-      writtenAt: stamp,
+      mark: maybeText,
     }),
   }
 }

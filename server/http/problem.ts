@@ -1,24 +1,66 @@
-import type { Fault } from '../../core/kernel/faults'
+import { BaseError, ConnectionAcquireTimeoutError, ConnectionError, TimeoutError } from 'sequelize'
+import { databaseError } from '../db/in-club'
+import { Refusal, type RefusalCode } from '../services/refusal'
 
-/**
- * Something a caller must be told, as RFC 9457 puts it. `title` is one sentence a person can act on; `code` is stable;
- * `faults` name the fields.
- */
+/** What a caller is told, as RFC 9457 puts it. */
 export class Problem extends Error {
   constructor(
     readonly status: number,
     readonly code: string,
     readonly title: string,
-    readonly more: { faults?: Fault[]; [key: string]: unknown } = {},
+    readonly more: Record<string, unknown> = {},
+    readonly retryAfterSec?: number,
   ) {
     super(title)
   }
 }
 
-export const notFound = (what: string) =>
-  new Problem(404, 'not-found', `There is no such ${what} in this club.`)
+const STATUS: Record<RefusalCode, number> = {
+  'not-found': 404,
+  'bad-fields': 422,
+  'not-yours': 403,
+  stale: 409,
+  'has-begun': 409,
+  incomplete: 409,
+  'known-elsewhere': 409,
+  'wrong-sign-in': 401,
+  'signed-out': 401,
+  'too-many': 429,
+  'no-new-clubs': 403,
+}
 
-export const badFields = (faults: Fault[]) =>
-  new Problem(422, 'bad-fields', faults.map(({ path, message }) => `${path} ${message}`).join('; '), {
-    faults,
-  })
+const BUSY_SEC = 2
+/** Statement took too long, lost the connection, the server is going down or not up, too many connections, transaction idle too long. */
+const NOT_NOW = new Set([1969, 2006, 2013, 1053, 1040, 1927, 4030, 45028])
+
+function isOutOfReach(error: unknown): boolean {
+  return (
+    error instanceof ConnectionError ||
+    error instanceof ConnectionAcquireTimeoutError ||
+    error instanceof TimeoutError ||
+    (error instanceof BaseError && NOT_NOW.has(databaseError(error) ?? 0))
+  )
+}
+
+/** What became of a request, for its caller: a refusal with its status, the database out of reach, or nothing known of. */
+export function problemOf(error: unknown): Problem | undefined {
+  if (error instanceof Problem) return error
+  if (error instanceof Refusal) {
+    const { retryAfterSec, ...more } = error.more
+    return new Problem(STATUS[error.code], error.code, error.title, more, Number(retryAfterSec) || undefined)
+  }
+  if (isOutOfReach(error))
+    return new Problem(
+      503,
+      'busy',
+      'The server cannot keep up just now. Nothing was changed; try again in a moment.',
+      {},
+      BUSY_SEC,
+    )
+  return undefined
+}
+
+/** A problem as the framework's error, with the problem as its cause for the error handler. */
+export function asHttp(problem: Problem) {
+  return createError({ statusCode: problem.status, statusMessage: problem.code, cause: problem })
+}

@@ -1,30 +1,31 @@
-import { asHttp } from '../http/club-route'
-import { Problem } from '../http/problem'
+import { OPEN_ROUTES } from '../access'
+import { asHttp, Problem, problemOf } from '../http/problem'
+import { signedIn } from '../http/session'
 
-/** What answers without a sign-in: the ways in, the session's own route, and whether the server is up. */
-const OPEN_ROUTES = new Set([
-  '/api/auth/sign-in',
-  '/api/auth/new-club',
-  '/api/auth/starters',
-  '/api/_auth/session',
-  '/api/health',
-])
+/** The session's own route answers by itself whether there is a session. */
+const OPEN = new Set([...OPEN_ROUTES.map((route) => route.split(' ')[1]), '/api/_auth/session'])
 const OPEN_PAGES = new Set(['/sign-in', '/new-club'])
 
-/** No plan, register or batch of events comes near this. */
-const MOST_BYTES = 2 * 1024 * 1024
-
-/** Every route and page refuses who is not signed in; a new one is behind the gate without doing anything. */
+/** Every page and every route that is not a command's refuses anyone who is not signed in; a new one is behind the gate without doing anything. */
 export default defineEventHandler(async (event) => {
   const path = event.path.split('?')[0] ?? '/'
-  if (Number(getHeader(event, 'content-length') ?? 0) > MOST_BYTES)
-    throw asHttp(new Problem(413, 'too-large', 'That is more than 2 MB; a plan is far smaller.'))
-  if (OPEN_ROUTES.has(path) || OPEN_PAGES.has(path) || isAsset(path)) return
-  const { user } = await getUserSession(event)
-  if (user) return
+  if (OPEN.has(path) || OPEN_PAGES.has(path) || isAsset(path)) return
+  // A body is read before anything is asked of the database: the route itself asks who it is.
+  if (path.startsWith('/api/') && event.method !== 'GET' && (await hasCookie(event))) return
+  try {
+    if (await signedIn(event)) return
+  } catch (error) {
+    const problem = problemOf(error)
+    throw problem ? asHttp(problem) : error
+  }
   if (path.startsWith('/api/')) throw asHttp(new Problem(401, 'signed-out', 'Sign in first.'))
   return sendRedirect(event, `/sign-in?to=${encodeURIComponent(event.path)}`, 302)
 })
+
+/** A cookie that was sealed here; whether its session still stands is asked later. */
+async function hasCookie(event: Parameters<typeof getUserSession>[0]): Promise<boolean> {
+  return (await getUserSession(event)).sessionId !== undefined
+}
 
 /** The application's own files: scripts, styles, fonts, the mark. They hold no data. */
 function isAsset(path: string): boolean {

@@ -12,3 +12,6 @@ export function momentOf(zone: string, day: string, time: string): number {
   const [hour = 0, minute = 0] = time.split(':').map(Number)
   return new TZDate(year, month - 1, date, hour, minute, 0, 0, zone).getTime()
 }
+
+/** Whole days from one day to another, YYYY-MM-DD. */
+export { daysBetween } from '../../core/balance/due'

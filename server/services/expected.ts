@@ -1,52 +1,47 @@
 import { CLUB_FORMAT, type ExpectedRow } from '../../core/checks/club-file'
+import type { Role } from '../../shared/roles'
 import type { Club } from '../db/in-club'
-import type { Role } from '../db/rows'
+import type { Mark } from '../../core/people/marks'
 import { itemsOf, ladderOf, syllabusRowsOf } from './library'
 import { roster } from './roster'
 import { settingsOf } from './settings'
 
 type Practised = ExpectedRow['practised'][number]
 
-/** Day, layer and item of every standing row of the ledger, by student: on how many days, the highest layer, when last. */
-async function practisedByStudent(club: Club): Promise<Map<string, Map<string, Practised>>> {
-  const classes = await club.classes.all({ state: 'finished' }, { columns: ['id', 'ledgerRevision'] })
-  const stands = new Map(classes.map(({ id, ledgerRevision }) => [id, ledgerRevision]))
-  const rows = await club.ledger.all(
-    {},
-    { columns: ['classId', 'revision', 'studentId', 'itemId', 'layer', 'day'] },
+interface Row {
+  studentId: string
+  item: string
+  layer: number
+  days: number
+  last: string
+  mark: Mark | null
+}
+
+/** What every student has behind them, by student, from the summaries: on how many days, the highest layer, when last, the mark. */
+async function practisedByStudent(club: Club): Promise<Map<string, Practised[]>> {
+  const rows = await club.select<Row>(
+    `SELECT student_id AS studentId, item_id AS item, layer, days, DATE_FORMAT(last_day, '%Y-%m-%d') AS last, mark
+      FROM practice_summary WHERE club_id = :club AND days > 0`,
   )
-  const days = new Map<string, Set<string>>()
-  const students = new Map<string, Map<string, Practised>>()
-  for (const { classId, revision, studentId, itemId, layer, day } of rows) {
-    if (stands.get(classId) !== revision) continue
-    const items = students.get(studentId) ?? new Map<string, Practised>()
-    students.set(studentId, items)
-    const known = items.get(itemId) ?? { item: itemId, layer, days: 0, last: day }
-    items.set(itemId, known)
-    known.layer = Math.max(known.layer, layer)
-    if (day > known.last) known.last = day
-    const key = `${studentId} ${itemId}`
-    const seen = days.get(key) ?? new Set()
-    days.set(key, seen.add(day))
-    known.days = seen.size
-  }
-  for (const { studentId, itemId, mark } of await club.marks.all({}, { order: [['givenAt', 'ASC']] })) {
-    const known = students.get(studentId)?.get(itemId)
-    if (known) known.mark = mark
+  const students = new Map<string, Practised[]>()
+  for (const { studentId, item, layer, days, last, mark } of rows) {
+    const practised = students.get(studentId) ?? []
+    if (practised.length === 0) students.set(studentId, practised)
+    practised.push(mark ? { item, layer, days, last, mark } : { item, layer, days, last })
   }
   return students
 }
 
 /** Who is expected, with what they have behind them. Names and ages only for those who teach. */
 export async function expected(club: Club, role: Role, today: string): Promise<ExpectedRow[]> {
-  const [students, practised] = [await roster(club, role, today), await practisedByStudent(club)]
+  const [students, practised] = await Promise.all([roster(club, role, today), practisedByStudent(club)])
   return students.map(({ id, name, groupId, rankId, age, floorNote }) => ({
     name,
     group: groupId,
     rank: rankId,
     ...(age === null ? {} : { age }),
     ...(floorNote ? { note: floorNote } : {}),
-    practised: [...(practised.get(id)?.values() ?? [])],
+    practised: practised.get(id) ?? [],
   }))
 }
 
@@ -58,7 +53,7 @@ export async function clubFile(club: Club, role: Role, today: string): Promise<o
     ladder: await ladderOf(club),
     items: (await itemsOf(club)).map(({ version: _v, archived: _a, ...item }) => item),
     syllabus: await syllabusRowsOf(club),
-    settings: settingsOf(club.settings),
+    settings: settingsOf(await club.row()),
     students: await expected(club, role, today),
   }
 }

@@ -1,18 +1,20 @@
 import { readItem } from '../../core/curriculum/item-rules'
-import { byId, cycleInWords, findCycle, unmetFaults } from '../../core/curriculum/prerequisites'
+import { layOver, libraryFaults } from '../../core/curriculum/library-rules'
+import { byId } from '../../core/curriculum/prerequisites'
 import { readShape } from '../../core/curriculum/shapes'
 import type { Item } from '../../core/curriculum/item'
-import { fault, type Fault } from '../../core/kernel/faults'
+import { syllabusSchema, type Syllabus } from '../../core/curriculum/syllabus'
+import { faultsOf, type Fault } from '../../core/kernel/faults'
 import type { Club } from '../db/in-club'
-import { badFields, Problem } from '../http/problem'
 import { readLadder } from '../../core/curriculum/ladder'
 import { groupsFor, putLadder } from './ladder'
-import { groupsOf, itemsOf, ladderOf } from './library'
+import { groupsOf, itemsOf, ladderOf, syllabusRowsOf } from './library'
+import { badFields, Refusal } from './refusal'
 import { putSyllabus } from './syllabus'
 
 /**
  * An import comes in pieces, so that it can show how far it is and be stopped; nothing of the library changes until it is
- * taken over, and then all of it in one transaction.
+ * taken over, and then all of it in one transaction with the club locked, by the same rules as a form.
  */
 
 /** Puts a piece of an import aside. Sent again it is the same piece; pieces of an older import of this person go. */
@@ -48,38 +50,50 @@ export interface TakeOver {
   /** How many items were sent: a piece that got lost is noticed. */
   items: number
   ladder?: unknown
+  /** Entries of a syllabus, laid over the one that stands: what both speak of is the file's, nothing is taken away. */
   syllabus?: unknown
-  shapes?: unknown[]
+  shapes?: unknown[] | undefined
 }
 
 /** Takes an import over: items, ladder, shapes, syllabus, all or nothing. */
 export async function takeOver(club: Club, userId: string, importId: string, wanted: TakeOver) {
+  await club.lock()
   const rows = await club.importRows.all({ importId, sentBy: userId })
   if (rows.length !== wanted.items)
-    throw new Problem(
-      409,
+    throw new Refusal(
       'incomplete',
       `${rows.length} of ${wanted.items} items have arrived. Send the file again.`,
     )
+  const incoming = wanted.syllabus === undefined ? [] : readEntries(wanted.syllabus)
+  const syllabus = layOver(await syllabusRowsOf(club), incoming)
   const changed = await writeItems(
     club,
     rows.map(({ body }) => body),
+    syllabus,
   )
   if (wanted.ladder !== undefined) await writeLadder(club, wanted.ladder)
   if (wanted.shapes) await writeShapes(club, wanted.shapes)
-  if (wanted.syllabus !== undefined) {
-    await club.settle({ syllabusVersion: club.settings.syllabusVersion + 1 })
-    await putSyllabus(club, wanted.syllabus)
+  if (incoming.length) {
+    await club.changeRow({ syllabusVersion: (await club.row()).syllabusVersion + 1 })
+    await putSyllabus(club, syllabus)
   }
   await club.importRows.remove({ importId, sentBy: userId })
+  await club.changed('library', 'items', 'imported', userId)
   return changed
+}
+
+function readEntries(document: unknown): Syllabus {
+  const read = syllabusSchema.safeParse(document)
+  if (!read.success)
+    throw badFields(faultsOf(read.error).map((one) => ({ ...one, path: `syllabus${one.path}` })))
+  return read.data
 }
 
 async function writeLadder(club: Club, document: unknown): Promise<void> {
   const read = readLadder(document)
   if (!read.ok) throw badFields(read.faults)
   if (JSON.stringify(read.ladder) === JSON.stringify(await ladderOf(club))) return
-  await club.settle({ ladderVersion: club.settings.ladderVersion + 1 })
+  await club.changeRow({ ladderVersion: (await club.row()).ladderVersion + 1 })
   await putLadder(club, read.ladder, groupsFor(read.ladder, await groupsOf(club)))
 }
 
@@ -95,18 +109,14 @@ async function writeShapes(club: Club, documents: unknown[]): Promise<void> {
   )
 }
 
-/** Writes items into the library: new ones are added, changed ones stand one version on, the same are left alone. */
-export async function writeItems(club: Club, items: readonly Item[]) {
+/**
+ * Writes items into the library: new ones are added, changed ones stand one version on, equal ones are left alone.
+ *
+ * @param syllabus the syllabus as it will be: what it asks for must still be there
+ */
+export async function writeItems(club: Club, items: readonly Item[], syllabus: Syllabus) {
   const before = await itemsOf(club)
   const known = new Map(before.map((item) => [item.id, item]))
-  const merged = byId([...before, ...items])
-  const faults = items.flatMap((item) =>
-    unmetFaults(item, merged).map((one) => ({ ...one, path: `${item.id}.${one.path}` })),
-  )
-  if (faults.length) throw badFields(faults)
-  const cycle = findCycle(merged)
-  if (cycle)
-    throw badFields([fault(['prerequisites'], `would go in a circle: ${cycleInWords(cycle, merged)}`)])
   const rows = items.flatMap((body) => {
     const had = known.get(body.id)
     if (had) {
@@ -116,6 +126,13 @@ export async function writeItems(club: Club, items: readonly Item[]) {
     const { id, name, category } = body
     return [{ id, name, category, body, version: (had?.version ?? 0) + 1, archived: had?.archived ?? false }]
   })
+  const faults = libraryFaults(
+    rows.map(({ body }) => body),
+    byId([...before, ...items]),
+    syllabus,
+  )
+  if (faults.length)
+    throw badFields(faults.map(({ item, path, message }) => ({ path: `${item}.${path}`, message })))
   await club.items.putAll(rows, ['name', 'category', 'body', 'version', 'archived'])
   return {
     added: rows.filter(({ version }) => version === 1).length,

@@ -1,15 +1,14 @@
 import { rungsOpen, partnerLadder, type LastLadder } from '../../core/curriculum/partner-ladder'
 import { readItem } from '../../core/curriculum/item-rules'
-import { prerequisiteFaults } from '../../core/curriculum/prerequisites'
+import { libraryFaults } from '../../core/curriculum/library-rules'
+import { byId } from '../../core/curriculum/prerequisites'
 import type { Item } from '../../core/curriculum/item'
 import { leadingTechnique } from '../../core/plan/edit'
 import { fault } from '../../core/kernel/faults'
 import type { Dose } from '../../core/plan/doses'
 import type { Club } from '../db/in-club'
-import { badFields, notFound } from '../http/problem'
-import { eventsOf } from './classes'
-import { itemsOf } from './library'
-import { stale } from './stale'
+import { itemsOf, syllabusRowsOf } from './library'
+import { badFields, notFound, stale } from './refusal'
 
 const asRow = (item: Item, version: number) => ({
   id: item.id,
@@ -21,13 +20,15 @@ const asRow = (item: Item, version: number) => ({
 })
 
 /**
- * Saves an item over the version it was made from; base 0 adds a new one.
+ * Saves an item over the version it was made from; base 0 adds a new one. The club is locked, so that two savers cannot close
+ * a circle between them.
  *
  * @returns the version that stands now
- * @throws Problem 422 with the fields at fault (a circle in the prerequisites is named), 409 when somebody else saved first
+ * @throws Refusal with the fields at fault (a circle in the prerequisites is named), or with theirs when somebody else saved first
  */
 export async function saveItem(
   club: Club,
+  userId: string,
   id: string,
   base: number,
   document: unknown,
@@ -35,37 +36,21 @@ export async function saveItem(
   const read = readItem(document)
   if (!read.ok) throw badFields(read.faults)
   if (read.item.id !== id) throw badFields([fault(['id'], `must be "${id}"`)])
-  const faults = prerequisiteFaults(read.item, await itemsOf(club))
-  if (faults.length) throw badFields(faults)
-  const row = await club.items.held({ id })
-  if (!row && base === 0) {
-    await club.items.add(asRow(read.item, 1))
-    return { version: 1 }
-  }
-  if (!row) throw notFound('item')
-  if (row.version !== base) {
+  await club.lock()
+  const row = await club.items.locked({ id })
+  if (!row && base !== 0) throw notFound('item')
+  if (row && row.version !== base) {
     if (JSON.stringify(row.body) === JSON.stringify(read.item)) return { version: row.version }
-    throw stale('item’s details', row.body, read.item)
+    throw stale('item’s details', row.body, read.item, row.version)
   }
-  await refuseLostLayers(club, row.body, read.item)
-  const version = row.version + 1
-  await club.items.change({ id }, { ...asRow(read.item, version), archived: row.archived })
+  const library = byId(await itemsOf(club)).set(id, read.item)
+  const faults = libraryFaults([read.item], library, await syllabusRowsOf(club))
+  if (faults.length) throw badFields(faults.map(({ path, message }) => ({ path, message })))
+  const version = (row?.version ?? 0) + 1
+  if (row) await club.items.change({ id }, { ...asRow(read.item, version), archived: row.archived })
+  else await club.items.add(asRow(read.item, version))
+  await club.changed('library', 'items', 'saved', userId)
   return { version }
-}
-
-/** Layers that the syllabus or another item asks for cannot be cut off. */
-async function refuseLostLayers(club: Club, before: Item, after: Item): Promise<void> {
-  const left = after.layers.length
-  if (left >= before.layers.length) return
-  const asked = (await club.syllabus.all({ itemId: after.id })).find(({ layer }) => layer > left)
-  if (asked)
-    throw badFields([
-      fault(['layers'], `must be at least ${asked.layer}: the syllabus of ${asked.rankId} asks for it`),
-    ])
-  const needing = (await itemsOf(club)).find(({ prerequisites }) =>
-    prerequisites.some(({ item, layer }) => item === after.id && layer > left),
-  )
-  if (needing) throw badFields([fault(['layers'], `cannot be fewer: ${needing.name} builds on a later one`)])
 }
 
 export interface Uses {
@@ -76,19 +61,19 @@ export interface Uses {
   shapes: number
 }
 
-/** What speaks of an item: plans and their history, what was practised and marked, the syllabus, other items, shapes. */
+/** What speaks of an item: plans and their versions, what was practised and marked, the syllabus, other items, shapes. */
 export async function usesOf(club: Club, id: string): Promise<Uses> {
-  const quoted = `"${id}"`
-  const ledger = (await club.ledger.all({ itemId: id }, { columns: ['classId'] })).length
-  const marks = (await club.marks.all({ itemId: id }, { columns: ['id'] })).length
+  const [shapes] = await club.select<{ n: number }>(
+    // As text: a value compared with a JSON column would be written as JSON first.
+    `SELECT COUNT(*) AS n FROM shapes WHERE club_id = :club AND CONCAT(body) LIKE :quoted`,
+    { quoted: `%"${id.replace(/[\\%_]/g, '\\$&')}"%` },
+  )
   return {
-    plans:
-      (await club.planVersions.countHolding('body', quoted)) +
-      (await club.classes.countHolding('runPlan', quoted)),
-    ledger: ledger + marks,
-    syllabus: (await club.syllabus.all({ itemId: id }, { columns: ['rankId'] })).length,
+    plans: await club.planItems.count({ itemId: id }),
+    ledger: (await club.practice.count({ itemId: id })) + (await club.marks.count({ itemId: id })),
+    syllabus: await club.syllabus.count({ itemId: id }),
     items: (await itemsOf(club)).filter((item) => item.prerequisites.some((need) => need.item === id)).length,
-    shapes: await club.shapes.countHolding('body', quoted),
+    shapes: Number(shapes?.n ?? 0),
   }
 }
 
@@ -98,37 +83,56 @@ export async function usesOf(club: Club, id: string): Promise<Uses> {
  */
 export async function discardItem(
   club: Club,
+  userId: string,
   id: string,
 ): Promise<{ outcome: 'archived' | 'deleted'; uses: Uses }> {
-  const row = await club.items.held({ id })
+  await club.lock()
+  const row = await club.items.locked({ id })
   if (!row) throw notFound('item')
   const uses = await usesOf(club, id)
   const used = Object.values(uses).some((count) => count > 0)
   if (used) await club.items.change({ id }, { archived: true })
-  else await club.items.remove({ id })
-  return { outcome: used ? 'archived' : 'deleted', uses }
+  else {
+    await club.summary.remove({ itemId: id })
+    await club.items.remove({ id })
+  }
+  const outcome = used ? 'archived' : 'deleted'
+  await club.changed('library', 'items', outcome, userId)
+  return { outcome, uses }
 }
 
-export async function restoreItem(club: Club, id: string): Promise<void> {
-  if (!(await club.items.held({ id }))) throw notFound('item')
+export async function restoreItem(club: Club, userId: string, id: string): Promise<void> {
+  if (!(await club.items.locked({ id }, ['id']))) throw notFound('item')
   await club.items.change({ id }, { archived: false })
+  await club.changed('library', 'items', 'restored', userId)
 }
 
 function rungsOf(dose: Dose | undefined): number {
   return dose?.kind === 'ladder' ? dose.stages.length : 0
 }
 
+/** So many classes back a ladder is looked for. */
+const CLASSES_BACK = 30
+
 /** The last class whose plan had this item on a partner ladder: how many rungs it had, and the marks given there. */
 async function lastLadder(club: Club, id: string): Promise<(LastLadder & { day: string }) | undefined> {
-  const classes = await club.classes.all({ state: 'finished' }, { order: [['day', 'DESC']] })
+  const classes = await club.select<{ id: string; day: string; runPlan: string }>(
+    `SELECT c.id, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, CONCAT(c.run_plan) AS runPlan
+      FROM (SELECT DISTINCT class_id, day FROM practice WHERE club_id = :club AND item_id = :id ORDER BY day DESC LIMIT ${CLASSES_BACK}) p
+      JOIN classes c ON c.club_id = :club AND c.id = p.class_id
+      WHERE c.state = 'finished' AND c.run_plan IS NOT NULL AND CONCAT(c.run_plan) LIKE '%"ladder"%'
+      ORDER BY c.day DESC, c.start_time DESC`,
+    { id },
+  )
   for (const held of classes) {
+    const plan = JSON.parse(held.runPlan) as { blocks: Parameters<typeof leadingTechnique>[0][] }
     const rungs = Math.max(
       0,
-      ...(held.runPlan?.blocks ?? [])
+      ...plan.blocks
         .filter((block) => block.phase !== 'technique' && leadingTechnique(block) === id)
         .map((block) => rungsOf(block.dose)),
     )
-    if (rungs === 0 || (await eventsOf(club, held.id)).length === 0) continue
+    if (rungs === 0) continue
     const marks = await club.marks.all({ classId: held.id, itemId: id })
     return { day: held.day, rungsRun: rungs, marks: newestEach(marks).map(({ mark }) => mark) }
   }
@@ -147,15 +151,15 @@ export function newestEach<M extends { studentId: string; givenAt: Date }>(marks
 export async function itemPage(club: Club, id: string) {
   const row = await club.items.one({ id })
   if (!row) throw notFound('item')
-  const practised = await club.ledger.all(
-    { itemId: id },
-    { order: [['day', 'DESC']], limit: 1, columns: ['day'] },
+  const [practised] = await club.select<{ last: string | null }>(
+    `SELECT DATE_FORMAT(MAX(last_day), '%Y-%m-%d') AS last FROM practice_summary WHERE club_id = :club AND item_id = :id`,
+    { id },
   )
   const last = await lastLadder(club, id)
   const rungs = partnerLadder([row.body]).length
   return {
     uses: await usesOf(club, id),
-    lastPractised: practised[0]?.day ?? null,
+    lastPractised: practised?.last ?? null,
     ladder: {
       open: rungsOpen(rungs, last),
       last: last ? { day: last.day, rungsRun: last.rungsRun, marks: last.marks } : null,

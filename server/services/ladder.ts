@@ -3,9 +3,8 @@ import { between, list, record, slug, text } from '../../core/kernel/fields'
 import { fault, faultsOf, type Fault } from '../../core/kernel/faults'
 import { readLadder, type Ladder } from '../../core/curriculum/ladder'
 import type { Club } from '../db/in-club'
-import { badFields } from '../http/problem'
 import { groupsOf, ladderOf, type ClassGroup } from './library'
-import { stale } from './stale'
+import { badFields, stale } from './refusal'
 
 /** The groups in which a club teaches: each takes in some of the ranks, and has a pace of its own. */
 export const groupsSchema = list(
@@ -38,7 +37,7 @@ export function readGroups(json: unknown, ladder: Ladder): ClassGroup[] {
   return shaped.data
 }
 
-/** One group a rank, as a club begins. */
+/** One group per rank, as a club begins. */
 export const groupPerRank = (ladder: Ladder): ClassGroup[] =>
   ladder.ranks.slice(0, 12).map(({ id, name }, g, all) => ({
     id,
@@ -65,8 +64,8 @@ async function refuseUsed(club: Club, ladder: Ladder, groups: ClassGroup[]): Pro
   const faults: Fault[] = []
   for (const { id, name } of await club.ranks.all()) {
     if (kept.has(id)) continue
-    const students = (await club.students.all({ rankId: id }, { columns: ['id'] })).length
-    const asked = (await club.syllabus.all({ rankId: id }, { columns: ['itemId'] })).length
+    const students = await club.students.count({ rankId: id })
+    const asked = await club.syllabus.count({ rankId: id })
     if (students) faults.push(fault(['ranks'], `cannot leave out ${name}: ${students} students hold it`))
     else if (asked)
       faults.push(fault(['ranks'], `cannot leave out ${name}: the syllabus asks ${asked} items of it`))
@@ -74,7 +73,7 @@ async function refuseUsed(club: Club, ladder: Ladder, groups: ClassGroup[]): Pro
   const keptGroups = new Set(groups.map(({ id }) => id))
   for (const { id, name } of await club.groups.all()) {
     if (keptGroups.has(id)) continue
-    const students = (await club.students.all({ groupId: id }, { columns: ['id'] })).length
+    const students = await club.students.count({ groupId: id })
     if (students) faults.push(fault(['groups'], `cannot leave out ${name}: ${students} students are in it`))
   }
   if (faults.length) throw badFields(faults)
@@ -102,7 +101,7 @@ export async function putLadder(club: Club, ladder: Ladder, groups: ClassGroup[]
   await club.groupRanks.addAll(
     groups.flatMap(({ id, ranks }) => ranks.map((rankId) => ({ groupId: id, rankId }))),
   )
-  await club.settle({ ladderKind: ladder.kind })
+  await club.changeRow({ ladderKind: ladder.kind })
 }
 
 export const ladderBody = z.object({ base: z.number().int(), ladder: z.unknown(), groups: z.unknown() })
@@ -110,19 +109,26 @@ export const ladderBody = z.object({ base: z.number().int(), ladder: z.unknown()
 /**
  * Saves the rank ladder and the groups over the version they were made from.
  *
- * @throws Problem 422 with the fields at fault or what is still used, 409 when somebody else saved first
+ * @throws Refusal with the fields at fault or what is still used, or with theirs when somebody else saved first
  */
-export async function saveLadder(club: Club, body: z.infer<typeof ladderBody>): Promise<{ version: number }> {
+export async function saveLadder(
+  club: Club,
+  userId: string,
+  body: z.infer<typeof ladderBody>,
+): Promise<{ version: number }> {
   const read = readLadder(body.ladder)
   if (!read.ok) throw badFields(read.faults)
   const groups = readGroups(body.groups, read.ladder)
+  const { ladderVersion } = await club.lock()
   const version = await club.advance('ladder', body.base)
   if (version === undefined)
     throw stale(
       'ranks',
       { ladder: await ladderOf(club), groups: await groupsOf(club) },
       { ladder: read.ladder, groups },
+      ladderVersion,
     )
   await putLadder(club, read.ladder, groups)
+  await club.changed('library', 'ladder', 'saved', userId)
   return { version }
 }

@@ -6,59 +6,42 @@ import type { PresenceMark, RunEvent } from '../../core/floor/events'
 import { toMs } from '../../core/kernel/units'
 import { attendanceOf } from '../../core/people/register'
 import type { Club } from '../db/in-club'
-import type { ClassRow, LedgerRow } from '../db/rows'
+import type { ClassRow, Figures, LedgerRow, PracticeRow } from '../db/rows'
 
-type Figures = Omit<LedgerRow, 'clubId' | 'revision' | 'writtenAt'>
+/** What one student practised of one item at one layer in a class. */
+type Credited = Pick<PracticeRow, 'studentId' | 'itemId' | 'layer'> & Figures
 
 /** The attendance file of a class as it was run, in seconds of its plan. */
-export async function attendanceOfClass(
-  club: Club,
+export function attendanceOfClass(
   plan: Plan,
   events: readonly RunEvent[],
   marks: readonly PresenceMark[],
+  students: readonly { id: string; group: string }[],
 ) {
-  const students = await club.students.all({}, { columns: ['id', 'groupId'] })
-  const last = Math.max(0, ...events.map(({ at }) => at))
+  const last = events.reduce((latest, { at }) => Math.max(latest, at), 0)
   const run = replay(layPlan(plan), events, last)
-  return {
-    run,
-    attendance: attendanceOf(
-      plan,
-      run,
-      marks,
-      students.map(({ id, groupId }) => ({ id, group: groupId })),
-    ),
-  }
+  return { run, attendance: attendanceOf(plan, run, marks, students) }
 }
 
-/**
- * Brings the ledger of a class to what its events and register say now. Nothing is overwritten: when the figures differ
- * from the newest revision, a new revision supersedes it; when they are the same, nothing is written, so finishing twice
- * writes once.
- *
- * @returns the number of the revision that stands
- */
-export async function settleLedger(club: Club, row: ClassRow, figures: Figures[]): Promise<number> {
-  const standing = await club.ledger.all({ classId: row.id, revision: row.ledgerRevision })
-  if (same(standing, figures)) return row.ledgerRevision
-  const revision = row.ledgerRevision + 1
-  await club.ledger.addAll(figures.map((figure) => ({ ...figure, revision })))
-  return revision
+/** The students of a class with the groups they were in when it began; before that, as they are. */
+export async function studentsOfClass(club: Club, classId: string) {
+  const taken = await club.classStudents.all({ classId }, { columns: ['studentId', 'groupId'], raw: true })
+  if (taken.length) return taken.map(({ studentId, groupId }) => ({ id: studentId, group: groupId }))
+  const students = await club.students.all({}, { columns: ['id', 'groupId'] })
+  return students.map(({ id, groupId }) => ({ id, group: groupId }))
 }
 
-/** What every student practised in a class, as rows of the ledger. */
+/** What every student practised in a class. */
 export function creditedRows(
-  row: ClassRow,
+  row: Pick<ClassRow, 'id'>,
   plan: Plan,
   attendance: Parameters<typeof creditPlan>[1],
-): Figures[] {
+): Credited[] {
   return creditPlan(plan, attendance).flatMap(({ student, practice }) =>
     practice.map((p) => ({
-      classId: row.id,
       studentId: student,
       itemId: p.technique,
       layer: p.layer,
-      day: row.day,
       workMs: toMs(p.workSec),
       holdingMs: toMs(p.holdingSec),
       repsL: p.repsL,
@@ -71,14 +54,135 @@ export function creditedRows(
 }
 
 const FIGURES = ['workMs', 'holdingMs', 'repsL', 'repsR', 'repsN', 'received', 'estimated'] as const
+const NOTHING: Figures = {
+  workMs: 0,
+  holdingMs: 0,
+  repsL: 0,
+  repsR: 0,
+  repsN: 0,
+  received: 0,
+  estimated: false,
+}
 
-function same(standing: LedgerRow[], figures: Figures[]): boolean {
-  if (standing.length !== figures.length) return false
-  const key = (f: Pick<LedgerRow, 'studentId' | 'itemId' | 'layer'>) =>
-    `${f.studentId} ${f.itemId} ${f.layer}`
-  const byKey = new Map(standing.map((row) => [key(row), row]))
-  return figures.every((figure) => {
-    const row = byKey.get(key(figure))
-    return row !== undefined && FIGURES.every((name) => row[name] === figure[name])
+const keyOf = ({ studentId, itemId, layer }: Pick<Credited, 'studentId' | 'itemId' | 'layer'>) =>
+  `${studentId} ${itemId} ${layer}`
+const agree = (a: Figures, b: Figures) => FIGURES.every((name) => Number(a[name]) === Number(b[name]))
+
+/**
+ * What differs between what stands and what should: new and changed figures, and a row of zeroes for each that went away. Equal
+ * ones are left out.
+ */
+export function revisionsOf(standing: readonly Credited[], wanted: readonly Credited[]): Credited[] {
+  const before = new Map(standing.map((row) => [keyOf(row), row]))
+  const after = new Set(wanted.map(keyOf))
+  const changed = wanted.filter((row) => {
+    const had = before.get(keyOf(row))
+    return !had || !agree(had, row)
   })
+  const gone = standing
+    .filter((row) => !after.has(keyOf(row)))
+    .map(({ studentId, itemId, layer }) => ({ studentId, itemId, layer, ...NOTHING }))
+  return [...changed, ...gone]
+}
+
+interface Writing {
+  classId: string
+  day: string
+  /** The revision that stands. */
+  revision: number
+  figures: Credited[]
+  by: string | null
+  why: LedgerRow['why']
+}
+
+const ROWS_AT_ONCE = 500
+
+/**
+ * Brings the ledger of a class to what its events and register say now. Nothing is overwritten: a new revision is added for each
+ * student, item and layer whose figures differ, with who and why, and nothing for the others; so finishing twice writes once, and
+ * correcting one student writes that student's rows. What stands and the summaries follow in the same transaction.
+ *
+ * @returns the number of the revision that stands
+ */
+export async function writeLedger(
+  club: Club,
+  { classId, day, revision, figures, by, why }: Writing,
+): Promise<number> {
+  const standing = await club.practice.all({ classId }, { raw: true })
+  const changed = revisionsOf(standing, figures)
+  if (changed.length === 0) return revision
+  const next = revision + 1
+  const rows = changed.map((row) => ({ ...row, classId, day, revision: next }))
+  const isGone = (row: Credited) => agree(row, NOTHING)
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
+    const piece = rows.slice(from, from + ROWS_AT_ONCE)
+    await club.ledger.addAll(piece.map((row) => ({ ...row, writtenBy: by, why })))
+    await club.practice.putAll(
+      piece.filter((row) => !isGone(row)),
+      [...FIGURES, 'day', 'revision'],
+    )
+  }
+  for (const { studentId, itemId, layer } of rows.filter(isGone))
+    await club.practice.remove({ classId, studentId, itemId, layer })
+  await summarise(club, rows)
+  return next
+}
+
+type Sums = Omit<Figures, 'estimated'> & {
+  itemId: string
+  days: number
+  lastDay: string | null
+  layer: number
+}
+
+/** Brings the summaries of some students and items to what stands: read from the rows of just these, never from the ledger. */
+async function summarise(
+  club: Club,
+  touched: readonly Pick<Credited, 'studentId' | 'itemId'>[],
+): Promise<void> {
+  const byStudent = new Map<string, Set<string>>()
+  for (const { studentId, itemId } of touched)
+    byStudent.set(studentId, (byStudent.get(studentId) ?? new Set()).add(itemId))
+  const rows = []
+  for (const [studentId, items] of byStudent) {
+    const sums = await club.select<Sums>(
+      `SELECT item_id AS itemId, COUNT(DISTINCT day) AS days, DATE_FORMAT(MAX(day), '%Y-%m-%d') AS lastDay, MAX(layer) AS layer,
+        SUM(work_ms) AS workMs, SUM(holding_ms) AS holdingMs, SUM(reps_l) AS repsL, SUM(reps_r) AS repsR, SUM(reps_n) AS repsN,
+        SUM(received) AS received
+      FROM practice WHERE club_id = :club AND student_id = :student AND item_id IN (:items) GROUP BY item_id`,
+      { student: studentId, items: [...items] },
+    )
+    const found = new Map(sums.map((sum) => [sum.itemId, sum]))
+    for (const itemId of items) {
+      const { estimated: _, ...nothing } = NOTHING
+      const sum = found.get(itemId) ?? { ...nothing, itemId, days: 0, lastDay: null, layer: 0 }
+      const figure = (name: keyof Omit<Figures, 'estimated'>) => Number(sum[name])
+      rows.push({
+        studentId,
+        itemId,
+        days: Number(sum.days),
+        lastDay: sum.lastDay,
+        layer: Number(sum.layer),
+        workMs: figure('workMs'),
+        holdingMs: figure('holdingMs'),
+        repsL: figure('repsL'),
+        repsR: figure('repsR'),
+        repsN: figure('repsN'),
+        received: figure('received'),
+        mark: null,
+      })
+    }
+  }
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
+    await club.summary.putAll(rows.slice(from, from + ROWS_AT_ONCE), [
+      'days',
+      'lastDay',
+      'layer',
+      'workMs',
+      'holdingMs',
+      'repsL',
+      'repsR',
+      'repsN',
+      'received',
+    ])
 }

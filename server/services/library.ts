@@ -13,7 +13,7 @@ export interface LibraryItem extends Item {
 export async function ladderOf(club: Club): Promise<Ladder> {
   const ranks = await club.ranks.all({}, { order: [['position', 'ASC']] })
   return {
-    kind: club.settings.ladderKind,
+    kind: (await club.row()).ladderKind,
     ranks: ranks.map(({ clubId: _c, position: _p, ...rank }) => rank),
   }
 }
@@ -56,12 +56,13 @@ export type ClassGroup = Awaited<ReturnType<typeof groupsOf>>[number]
 
 /** What every screen needs to name and colour things: the club, its ranks and groups, its library, syllabus and shapes. */
 export async function library(club: Club) {
-  const { name, place, zone, firstSide, lengthMin, startTime } = club.settings
-  const { settingsVersion, ladderVersion, syllabusVersion } = club.settings
+  const row = await club.row()
+  const { name, place, zone, firstSide, lengthMin, startTime } = row
+  const { settingsVersion, ladderVersion, syllabusVersion } = row
   const ladder = await ladderOf(club)
   return {
     club: { name, place, zone, firstSide, lengthMin, startTime },
-    settings: settingsOf(club.settings),
+    settings: settingsOf(row),
     versions: { settings: settingsVersion, ladder: ladderVersion, syllabus: syllabusVersion },
     ladderKind: ladder.kind,
     ranks: ladder.ranks,

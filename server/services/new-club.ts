@@ -8,11 +8,12 @@ import { readSettings, usualSettings, type ClubSettings } from '../../core/curri
 import type { Curriculum } from '../../core/curriculum/curriculum-file'
 import { STARTERS } from '../../starters'
 import type { Database } from '../db/connect'
-import { inClub, type Club } from '../db/in-club'
-import { badFields } from '../http/problem'
+import { databaseError, DUPLICATE, inClub, type Club } from '../db/in-club'
 import { writeItems } from './imports'
 import { groupPerRank, putLadder } from './ladder'
+import { badFields } from './refusal'
 import { settingsColumns } from './settings'
+import { addressOf } from './accounts'
 import { putSyllabus } from './syllabus'
 
 export const newClubSchema = record({
@@ -53,7 +54,7 @@ export async function createClub(
   try {
     await inClub(db, id, async (club) => {
       await putLadder(club, curriculum.ladder ?? NO_RANKS, groups)
-      await writeItems(club, curriculum.items ?? [])
+      await writeItems(club, curriculum.items ?? [], curriculum.syllabus ?? [])
       await putSyllabus(club, curriculum.syllabus ?? [])
       await addShapes(club)
       await people(club)
@@ -91,21 +92,26 @@ function readOwnLadder(json: unknown): Ladder {
  * Sets up a club with its first head. A club is walled off from all others from its first row on.
  *
  * @param passwordHash the password, hashed already
- * @throws Problem 422 when an address is taken or a field is wrong
+ * @throws Refusal when an address is taken or a field is wrong
  */
 export async function setUpClub(db: Database, given: NewClub, passwordHash: string) {
   const settings = readSettings(usualIfZone(given))
   if (!settings.ok) throw badFields(settings.faults)
-  const email = given.email.trim().toLowerCase()
-  if (await db.tables.users.findOne({ where: { email } }))
-    throw badFields([fault(['email'], 'is taken: sign in with it, or give another')])
+  const email = addressOf(given.email)
+  const taken = badFields([fault(['email'], 'is taken: sign in with it, or give another')])
+  if (await db.tables.users.findOne({ where: { email }, attributes: ['id'] })) throw taken
   const curriculum = beginWith(given)
   const clubId = randomUUID()
   const user = { id: randomUUID(), name: given.name.trim(), role: 'head' as const }
-  await createClub(db, clubId, settings.settings, curriculum, (club) =>
-    club.users.add({ ...user, email, passwordHash }),
-  )
-  return { ...user, clubId }
+  try {
+    await createClub(db, clubId, settings.settings, curriculum, (club) =>
+      club.users.add({ ...user, email, passwordHash }),
+    )
+  } catch (error) {
+    // Sent several times at once, the first of them has it.
+    throw databaseError(error) === DUPLICATE ? taken : error
+  }
+  return { ...user, clubId, passwordHash }
 }
 
 function usualIfZone({ club, zone }: NewClub): unknown {

@@ -8,7 +8,7 @@ import { mergePlans } from '../../core/plan/merge-plans'
 import { techniquesOf } from '../../core/plan/techniques'
 import type { Club } from '../db/in-club'
 import type { PlanRow } from '../db/rows'
-import { badFields, notFound } from '../http/problem'
+import { badFields, notFound } from './refusal'
 
 export interface SavedPlan {
   id: string
@@ -38,7 +38,16 @@ export async function checkPlan(club: Club, document: unknown): Promise<Plan> {
 
 function figuresOf(plan: Plan) {
   const { totalMs, spareMs } = layPlan(plan)
-  return { title: plan.title, body: plan, totalMs, spareMs, blocks: plan.blocks.length }
+  return {
+    title: plan.title,
+    body: plan,
+    totalMs,
+    spareMs,
+    blocks: plan.blocks.length,
+    theme: plan.theme ?? '',
+    boards: plan.blocks.map(({ title }) => title).join(' · '),
+    day: plan.date ?? null,
+  }
 }
 
 async function keepVersion(
@@ -50,8 +59,51 @@ async function keepVersion(
   outcome: 'saved' | 'set aside',
 ): Promise<string> {
   const id = randomUUID()
-  await club.planVersions.add({ id, planId, version, outcome, body, savedBy })
+  const { title, blocks } = body
+  const { totalMs } = layPlan(body)
+  await club.planVersions.add({
+    id,
+    planId,
+    version,
+    outcome,
+    body,
+    title,
+    blocks: blocks.length,
+    totalMs,
+    savedBy,
+    savedAt: new Date(),
+  })
+  await speaksOf(club, planId, body)
   return id
+}
+
+/** Notes which items a plan speaks of; what a version spoke of once stays noted. */
+async function speaksOf(club: Club, planId: string, plan: Plan): Promise<void> {
+  const itemIds = [...new Set(techniquesOf(plan).map(({ id }) => id))]
+  if (itemIds.length === 0) return
+  const noted = new Set(
+    (await club.planItems.all({ planId, itemId: itemIds }, { raw: true, columns: ['itemId'] })).map(
+      ({ itemId }) => itemId,
+    ),
+  )
+  await club.planItems.addAll(itemIds.filter((id) => !noted.has(id)).map((itemId) => ({ itemId, planId })))
+}
+
+/** So long every version is kept; of earlier days the last of each, and whatever was set aside. */
+const KEPT_WHOLE_DAYS = 2
+
+/** Thins the versions of a plan: an evening's hundred saves do not stand there for three years. */
+async function thinVersions(club: Club, planId: string, now: number): Promise<void> {
+  const old = await club.select<{ id: string }>(
+    `SELECT v.id FROM plan_versions v
+      WHERE v.club_id = :club AND v.plan_id = :planId AND v.outcome = 'saved' AND v.saved_at < :until
+        AND EXISTS (SELECT 1 FROM plan_versions later
+          WHERE later.club_id = v.club_id AND later.plan_id = v.plan_id AND later.outcome = 'saved'
+            AND DATE(later.saved_at) = DATE(v.saved_at) AND later.version > v.version)
+      LIMIT 500`,
+    { planId, until: new Date(now - KEPT_WHOLE_DAYS * 86_400_000) },
+  )
+  if (old.length) await club.planVersions.remove({ id: old.map(({ id }) => id) })
 }
 
 export async function addPlan(
@@ -63,6 +115,7 @@ export async function addPlan(
   const plan = await checkPlan(club, document)
   await club.plans.add({ id, ...figuresOf(plan), version: 1, savedBy: userId, savedAt: new Date() })
   await keepVersion(club, id, 1, plan, userId, 'saved')
+  await club.changed('plan', id, 'added', userId)
   return id
 }
 
@@ -77,12 +130,36 @@ export async function findPlan(club: Club, id: string): Promise<SavedPlan> {
   return asSaved(club, row)
 }
 
-/** Every plan with what is needed to find it again: its class, its theme, and the titles of its boards. */
+/** So many plans a list holds, the newest first. */
+const PLANS_LISTED = 400
+
+/** The newest plans with what is needed to find each again: its class, its theme, and the titles of its boards. */
 export async function listPlans(club: Club) {
-  const rows = await club.plans.all({}, { order: [['savedAt', 'DESC']] })
-  const classes = await club.classes.all({}, { columns: ['id', 'planId', 'day', 'state'] })
+  const rows = await club.plans.all(
+    {},
+    {
+      order: [['savedAt', 'DESC']],
+      limit: PLANS_LISTED,
+      columns: [
+        'id',
+        'title',
+        'version',
+        'totalMs',
+        'spareMs',
+        'blocks',
+        'savedAt',
+        'theme',
+        'boards',
+        'day',
+      ],
+    },
+  )
+  const classes = await club.classes.all(
+    { planId: rows.map(({ id }) => id) },
+    { columns: ['planId', 'day', 'state'], order: [['day', 'ASC']] },
+  )
   const held = new Map(classes.map((row) => [row.planId, row]))
-  return rows.map(({ id, title, version, totalMs, spareMs, blocks, savedAt, body }) => ({
+  return rows.map(({ id, title, version, totalMs, spareMs, blocks, savedAt, theme, boards, day }) => ({
     id,
     title,
     version,
@@ -90,10 +167,10 @@ export async function listPlans(club: Club) {
     spareMs,
     blocks,
     savedAt,
-    theme: body.theme ?? '',
-    boards: body.blocks.map((block) => block.title).join(' · '),
+    theme,
+    boards,
     /** The day of its class; a plan of no class is a template. */
-    day: held.get(id)?.day ?? body.date ?? null,
+    day: held.get(id)?.day ?? day,
     state: held.get(id)?.state ?? null,
   }))
 }
@@ -101,20 +178,27 @@ export type ListedPlan = Awaited<ReturnType<typeof listPlans>>[number]
 
 /** The versions of a plan, the latest first, with who kept each and when; those set aside among them. */
 export async function planVersions(club: Club, planId: string) {
-  if (!(await club.plans.one({ id: planId }))) throw notFound('plan')
-  const rows = await club.planVersions.all({ planId }, { order: [['savedAt', 'DESC']], limit: 200 })
+  if (!(await club.plans.one({ id: planId }, ['id']))) throw notFound('plan')
+  const rows = await club.planVersions.all(
+    { planId },
+    {
+      order: [['savedAt', 'DESC']],
+      limit: 200,
+      columns: ['id', 'version', 'outcome', 'savedBy', 'savedAt', 'title', 'blocks', 'totalMs'],
+    },
+  )
   const names = new Map(
     (await club.users.all({}, { columns: ['id', 'name'] })).map(({ id, name }) => [id, name]),
   )
-  return rows.map(({ id, version, outcome, savedBy, savedAt, body }) => ({
+  return rows.map(({ id, version, outcome, savedBy, savedAt, title, blocks, totalMs }) => ({
     id,
     version,
     outcome,
     savedBy: names.get(savedBy) ?? '',
     savedAt,
-    title: body.title,
-    blocks: body.blocks.length,
-    totalMs: layPlan(body).totalMs,
+    title,
+    blocks,
+    totalMs,
   }))
 }
 export type PlanVersion = Awaited<ReturnType<typeof planVersions>>[number]
@@ -147,25 +231,30 @@ export async function savePlan(
   base: number,
   document: unknown,
 ): Promise<SaveOutcome> {
-  const plan = await checkPlan(club, document)
-  const row = await club.plans.held({ id })
+  const row = await club.plans.locked({ id })
   if (!row) throw notFound('plan')
-  if (row.version !== base) {
-    // The same save sent twice by a flaky network is not a conflict.
-    if (JSON.stringify(row.body) === JSON.stringify(plan)) return { saved: true, version: row.version }
-    const merged = await mergedWith(club, row, base, plan)
-    if (merged) {
-      const version = row.version + 1
-      const by = await club.users.one({ id: row.savedBy })
-      await club.plans.change({ id }, { ...figuresOf(merged), version, savedBy: userId, savedAt: new Date() })
-      await keepVersion(club, id, version, merged, userId, 'saved')
-      return { saved: true, version, merged: { plan: merged, with: by?.name ?? '' } }
-    }
-    const setAside = await keepVersion(club, id, base, plan, userId, 'set aside')
-    return { saved: false, theirs: await asSaved(club, row), setAside }
+  const plan = await checkPlan(club, document)
+  if (row.version === base) return { saved: true, version: await writeOver(club, userId, row, plan) }
+  // The same save sent twice by a flaky network is not a conflict.
+  if (JSON.stringify(row.body) === JSON.stringify(plan)) return { saved: true, version: row.version }
+  const merged = await mergedWith(club, row, base, plan)
+  if (merged) {
+    const by = await club.users.one({ id: row.savedBy })
+    const version = await writeOver(club, userId, row, merged)
+    return { saved: true, version, merged: { plan: merged, with: by?.name ?? '' } }
   }
+  const setAside = await keepVersion(club, id, base, plan, userId, 'set aside')
+  return { saved: false, theirs: await asSaved(club, row), setAside }
+}
+
+async function writeOver(club: Club, userId: string, row: PlanRow, plan: Plan): Promise<number> {
+  const { id } = row
   const version = row.version + 1
-  await club.plans.change({ id }, { ...figuresOf(plan), version, savedBy: userId, savedAt: new Date() })
+  const savedAt = new Date()
+  await club.plans.change({ id }, { ...figuresOf(plan), version, savedBy: userId, savedAt })
   await keepVersion(club, id, version, plan, userId, 'saved')
-  return { saved: true, version }
+  // Once a day is often enough.
+  if (row.savedAt.toDateString() !== savedAt.toDateString()) await thinVersions(club, id, savedAt.getTime())
+  await club.changed('plan', id, `saved ${version}`, userId)
+  return version
 }

@@ -1,24 +1,38 @@
+import type { Role } from '../../shared/roles'
+import { seesOf } from '../access'
 import type { Club } from '../db/in-club'
-import type { Role, StudentRow } from '../db/rows'
+import type { StudentRow } from '../db/rows'
 
 export interface RosterStudent {
   id: string
+  /** First and last name, or the first name only, as the role sees it. */
   name: string
   rankId: string
   groupId: string
   notches: number
   floorNote: string | null
-  /** Whole years on the day; only for those who teach. */
+  /** Whole years on the day. */
   age: number | null
 }
 
-/**
- * The active students as a role may see them: who teaches sees names and ages; assistants and the desk see first names,
- * rank and the floor note and nothing else.
- */
+const COLUMNS = [
+  'id',
+  'firstName',
+  'lastName',
+  'birthDate',
+  'rankId',
+  'groupId',
+  'notches',
+  'floorNote',
+] as const
+type Listed = Pick<StudentRow, (typeof COLUMNS)[number]>
+
+/** The active students by rank and name, with the fields that a role may see (the table in `access.ts`). */
 export async function roster(club: Club, role: Role, today: string): Promise<RosterStudent[]> {
-  const teaches = role === 'head' || role === 'instructor'
-  const [rows, ranks] = [await club.students.all({ active: true }), await club.ranks.all()]
+  const [rows, ranks] = await Promise.all([
+    club.students.all({ active: true }, { columns: [...COLUMNS] }) as Promise<Listed[]>,
+    club.ranks.all({}, { columns: ['id', 'position'] }),
+  ])
   const position = new Map(ranks.map((rank) => [rank.id, rank.position]))
   return rows
     .sort(
@@ -28,16 +42,16 @@ export async function roster(club: Club, role: Role, today: string): Promise<Ros
     )
     .map((row) => ({
       id: row.id,
-      name: teaches ? `${row.firstName} ${row.lastName}` : row.firstName,
+      name: seesOf(role, 'name') ? `${row.firstName} ${row.lastName}`.trim() : row.firstName,
       rankId: row.rankId,
       groupId: row.groupId,
       notches: row.notches,
-      floorNote: row.floorNote,
-      age: teaches ? ageOn(row, today) : null,
+      floorNote: seesOf(role, 'floor note') ? row.floorNote : null,
+      age: seesOf(role, 'age') ? ageOn(row, today) : null,
     }))
 }
 
-function ageOn({ birthDate }: StudentRow, today: string): number | null {
+function ageOn({ birthDate }: Listed, today: string): number | null {
   if (!birthDate) return null
   const years = Number(today.slice(0, 4)) - Number(birthDate.slice(0, 4))
   return today.slice(5) < birthDate.slice(5) ? years - 1 : years

@@ -1,32 +1,99 @@
+import type { Mark } from '../../core/people/marks'
 import type { Club } from '../db/in-club'
-import { notFound } from '../http/problem'
+import { notFound } from './refusal'
 
-/** One student's page: who they are and every row of practice that stands, newest class first. */
+/** So many classes a page of a student shows. */
+export const CLASSES_A_PAGE = 20
+
+interface ClassOfStudent {
+  id: string
+  day: string
+  title: string
+}
+
+/** Finished classes, the newest first: a page of them, from the one after `after`. */
+async function classesBefore(club: Club, after: string | undefined): Promise<ClassOfStudent[]> {
+  return club.select<ClassOfStudent>(
+    `SELECT c.id, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, p.title
+      FROM classes c
+      JOIN settlements s ON s.club_id = c.club_id AND s.class_id = c.id
+      JOIN plans p ON p.club_id = c.club_id AND p.id = c.plan_id
+      LEFT JOIN classes a ON a.club_id = c.club_id AND a.id = :after
+      LEFT JOIN settlements t ON t.club_id = a.club_id AND t.class_id = a.id
+      WHERE c.club_id = :club AND c.state = 'finished'
+        AND (a.id IS NULL OR (c.day, c.start_time, s.settled_at, c.id) < (a.day, a.start_time, t.settled_at, a.id))
+      ORDER BY c.day DESC, c.start_time DESC, s.settled_at DESC, c.id DESC LIMIT ${CLASSES_A_PAGE + 1}`,
+    { after: after ?? '' },
+  )
+}
+
+async function practiceIn(club: Club, studentId: string, classes: readonly ClassOfStudent[]) {
+  const classId = classes.map(({ id }) => id)
+  if (classId.length === 0) return { practice: [], marks: [] }
+  const rows = await club.practice.all({ studentId, classId }, { raw: true })
+  const order = new Map(classId.map((id, n) => [id, n]))
+  const marks = await club.marks.all({ studentId, classId }, { order: [['givenAt', 'ASC']] })
+  return {
+    practice: rows
+      .map(({ clubId: _c, revision: _r, studentId: _s, ...row }) => ({
+        ...row,
+        estimated: Boolean(row.estimated),
+      }))
+      .sort(
+        (a, b) =>
+          (order.get(a.classId) ?? 0) - (order.get(b.classId) ?? 0) ||
+          (a.itemId < b.itemId ? -1 : a.itemId > b.itemId ? 1 : a.layer - b.layer),
+      ),
+    /** Every mark given in these classes, the latest last: that one stands. */
+    marks: marks.map(({ classId: held, itemId, layer, mark, fault }) => ({
+      classId: held,
+      itemId,
+      layer,
+      mark,
+      fault,
+    })),
+  }
+}
+
+/** A page of a student's classes with what was practised in each, the newest first. */
+export async function studentClasses(club: Club, id: string, after?: string) {
+  const found = await classesBefore(club, after)
+  const classes = found.slice(0, CLASSES_A_PAGE)
+  return { classes, hasMore: found.length > CLASSES_A_PAGE, ...(await practiceIn(club, id, classes)) }
+}
+export type StudentClasses = Awaited<ReturnType<typeof studentClasses>>
+
+interface Total {
+  itemId: string
+  days: number
+  last: string | null
+  layer: number
+  workMs: number
+  repsL: number
+  repsR: number
+  repsN: number
+  received: number
+  mark: Mark | null
+}
+
+/** Everything a student has practised, by item, from the summaries. */
+async function totalsOf(club: Club, studentId: string): Promise<Total[]> {
+  const rows = await club.select<Total>(
+    `SELECT item_id AS itemId, days, DATE_FORMAT(last_day, '%Y-%m-%d') AS last, layer, work_ms AS workMs, reps_l AS repsL,
+        reps_r AS repsR, reps_n AS repsN, received, mark
+      FROM practice_summary WHERE club_id = :club AND student_id = :studentId ORDER BY item_id`,
+    { studentId },
+  )
+  return rows.map((row) => ({ ...row, workMs: Number(row.workMs) }))
+}
+
+/** One student's page: who they are, everything they have practised by item, and their newest classes. */
 export async function studentPage(club: Club, id: string) {
   const student = await club.students.one({ id })
   if (!student) throw notFound('student')
-  const classes = await club.classes.all(
-    { state: 'finished' },
-    { columns: ['id', 'planId', 'day', 'ledgerRevision'] },
-  )
-  const byId = new Map(classes.map((row) => [row.id, row]))
-  const titles = new Map(
-    (await club.plans.all({}, { columns: ['id', 'title'] })).map((row) => [row.id, row.title]),
-  )
-  const marks = await club.marks.all({ studentId: id }, { order: [['givenAt', 'ASC']] })
   const others = student.apart.length
-    ? await club.students.all({}, { columns: ['id', 'firstName', 'lastName'] })
+    ? await club.students.all({ id: student.apart }, { columns: ['id', 'firstName', 'lastName'] })
     : []
-  const rows = await club.ledger.all(
-    { studentId: id },
-    {
-      order: [
-        ['day', 'DESC'],
-        ['itemId', 'ASC'],
-        ['layer', 'ASC'],
-      ],
-    },
-  )
   return {
     id,
     name: `${student.firstName} ${student.lastName}`,
@@ -35,18 +102,10 @@ export async function studentPage(club: Club, id: string) {
     notches: student.notches,
     groupId: student.groupId,
     floorNote: student.floorNote,
-    practice: rows
-      .filter((row) => byId.get(row.classId)?.ledgerRevision === row.revision)
-      .map(({ clubId: _c, revision: _r, studentId: _s, writtenAt: _w, ...row }) => row),
-    classes: classes
-      .sort((a, b) => (a.day < b.day ? 1 : -1))
-      .map(({ id: classId, day, planId }) => ({ id: classId, day, title: titles.get(planId) ?? '' })),
-    /** Every mark given, the latest last: that one stands. */
-    marks: marks.map(({ classId, itemId, layer, mark, fault }) => ({ classId, itemId, layer, mark, fault })),
+    totals: await totalsOf(club, id),
+    ...(await studentClasses(club, id)),
     /** Whom this student is never paired with. */
-    apart: others
-      .filter((other) => student.apart.includes(other.id))
-      .map(({ firstName, lastName }) => `${firstName} ${lastName}`),
+    apart: others.map(({ firstName, lastName }) => `${firstName} ${lastName}`),
   }
 }
 export type StudentPage = Awaited<ReturnType<typeof studentPage>>

@@ -1,9 +1,8 @@
 import { byId } from '../../core/curriculum/prerequisites'
 import { readSyllabus, type Syllabus } from '../../core/curriculum/syllabus'
 import type { Club } from '../db/in-club'
-import { badFields } from '../http/problem'
 import { itemsOf, ladderOf, syllabusRowsOf } from './library'
-import { stale } from './stale'
+import { badFields, stale } from './refusal'
 
 /** Writes a syllabus in the place of what was there. */
 export async function putSyllabus(club: Club, document: unknown): Promise<void> {
@@ -27,15 +26,18 @@ export async function putSyllabus(club: Club, document: unknown): Promise<void> 
 /**
  * Saves the syllabus over the version it was made from.
  *
- * @throws Problem 422 with the entries at fault, 409 when somebody else saved first
+ * @throws Refusal with the entries at fault, or with theirs when somebody else saved first
  */
 export async function saveSyllabus(
   club: Club,
+  userId: string,
   base: number,
   document: Syllabus | unknown,
 ): Promise<{ version: number }> {
+  const { syllabusVersion } = await club.lock()
   const version = await club.advance('syllabus', base)
-  if (version === undefined) throw stale('syllabus', await syllabusRowsOf(club), document)
+  if (version === undefined) throw stale('syllabus', await syllabusRowsOf(club), document, syllabusVersion)
   await putSyllabus(club, document)
+  await club.changed('library', 'syllabus', 'saved', userId)
   return { version }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChevronDownIcon } from '@heroicons/vue/20/solid'
+import { classesWithUnsent, clearDevice } from '~/domain/device-store'
 
 /** At the right end of the beam: what the club knows and how it is set, and the way out. */
 const { user, clear } = useUserSession()
@@ -10,11 +11,21 @@ const PLACES = [
   { to: '/settings', name: 'Club settings', about: 'ranks, schools, limits, hall' },
 ]
 
+/** What waits is sent first; what cannot be stays on the device under its owner. Registers and names leave it. */
 async function signOut() {
-  await api('/api/auth/sign-out', { method: 'POST', body: {} })
+  const classes = useClassStore()
+  await Promise.all([usePlanStore().leave(), classes.sendEverything()])
+  const waits = (await classesWithUnsent()).length > 0
+  if (
+    waits &&
+    !confirm('Some taps could not be sent. They wait on this device until you sign in here again. Sign out?')
+  )
+    return
+  await api('/api/auth/sign-out', { method: 'POST', body: {} }).catch(() => {})
+  await clearDevice()
   await clear()
-  useLibraryStore().forget()
-  await navigateTo('/sign-in')
+  // Whatever was on the screens goes with the page.
+  location.assign('/sign-in')
 }
 </script>
 

@@ -13,6 +13,7 @@ const library = useLibraryStore()
 const kept = useKeptDocument<Shape>(
   { value: props.begin, version: 1 },
   {
+    path: `/api/shapes/${props.begin.id}`,
     read(draft) {
       const read = readShape(JSON.parse(JSON.stringify(draft)))
       return read.ok ? { ok: true, value: read.shape } : read

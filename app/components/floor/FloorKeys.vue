@@ -59,11 +59,18 @@ const keys = computed<Key[]>(() => {
 function press({ key, kind, able }: Key) {
   if (done.value?.key === key) return undo()
   if (!able) return
-  done.value = { key, id: store.act(kind) }
+  done.value = { key, id: store.act(kind, aimOf(kind)) }
   forget.start()
 }
+/** The board an act is about, so that of two who press at once only one acts. */
+function aimOf(kind: RunEvent['kind']): { board?: string; waiting?: boolean } {
+  const { placed, coming: next, inTransition } = store.now ?? {}
+  if (kind === 'skip' && next) return { board: next.block.id }
+  if (kind === 'next' && placed) return { board: placed.block.id, waiting: inTransition ?? false }
+  return {}
+}
 function undo() {
-  if (done.value) store.act('undo', done.value.id)
+  if (done.value) store.act('undo', { undoes: done.value.id })
   done.value = undefined
 }
 const lastAct = computed(() => {
@@ -85,7 +92,7 @@ const WORDS: Record<RunEvent['kind'], string> = {
 const clock = useClock()
 const ago = computed(() => (lastAct.value ? minutes(clock.now.value - lastAct.value.at) : ''))
 function undoLast() {
-  if (lastAct.value) store.act('undo', lastAct.value.id)
+  if (lastAct.value) store.act('undo', { undoes: lastAct.value.id })
   done.value = undefined
 }
 

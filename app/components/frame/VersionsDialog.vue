@@ -19,7 +19,7 @@ watch(
     if (!open) return
     problem.value = ''
     try {
-      await store.flush()
+      await store.save()
       versions.value = await api<PlanVersion[]>(`/api/plans/${store.id}/versions`)
     } catch (error) {
       problem.value = saidBy(error)

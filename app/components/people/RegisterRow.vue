@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { CheckIcon, EllipsisVerticalIcon } from '@heroicons/vue/20/solid'
+import { cameAt } from '~~/core/people/register'
 import type { RosterStudent } from '~~/server/services/roster'
 import { wallTime } from '~/domain/wall-time'
 
@@ -15,12 +16,14 @@ const firstName = computed(() => props.student.name.split(' ')[0] ?? '')
 const library = useLibraryStore()
 const time = (ms: number) => wallTime(ms, library.club?.zone)
 const lateBy = computed(() => {
-  const from = line.value?.from
+  const from = line.value && cameAt(line.value)
   const start = store.run?.startedAt ?? store.data?.startsAt
   return from === undefined || start === undefined ? 0 : Math.max(0, Math.round((from - start) / 60_000))
 })
 const says = computed(() => {
-  const { last, from, to, reason, out } = line.value ?? {}
+  const { last, there, reason, out } = line.value ?? {}
+  const from = line.value && cameAt(line.value)
+  const to = there?.at(-1)?.[1]
   const under = props.student.age !== null && props.student.age < 18 ? ', under 18' : ''
   switch (state.value) {
     case 'here':

@@ -21,7 +21,7 @@ onMounted(async () => {
     problem.value = saidBy(error)
   }
 })
-onBeforeRouteLeave(() => store.flush())
+onBeforeRouteLeave(() => store.leave())
 useEventListener(window, 'beforeunload', (event) => {
   if (store.saveState !== 'kept') event.preventDefault()
 })
@@ -52,7 +52,7 @@ async function mend() {
 }
 
 async function toFloor() {
-  await store.flush()
+  await store.leave()
   await navigateTo('/floor')
 }
 function rename(event: Event) {

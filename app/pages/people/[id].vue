@@ -2,7 +2,7 @@
 import { toast } from 'vue-sonner'
 import type { Mark } from '~~/core/people/marks'
 import { longTime, minutes } from '~~/core/kernel/time-text'
-import type { StudentPage } from '~~/server/services/students'
+import type { StudentClasses, StudentPage } from '~~/server/services/students'
 import { shortDay } from '~/domain/days'
 
 const route = useRoute()
@@ -24,7 +24,6 @@ onMounted(async () => {
 })
 
 type Row = StudentPage['practice'][number]
-const reps = (row: Row) => row.repsL + row.repsR + row.repsN
 const classes = computed(() => {
   const came = new Map<string, Row[]>()
   for (const row of page.value?.practice ?? []) came.set(row.classId, [...(came.get(row.classId) ?? []), row])
@@ -33,10 +32,36 @@ const classes = computed(() => {
     return { ...held, rows, workMs: rows.reduce((sum, row) => sum + row.workMs, 0) }
   })
 })
-/** The latest classes first; the rest when asked for. */
+/** The latest classes first; those before them when asked for. */
 const RECENT = 8
-const all = ref(false)
-const shown = computed(() => (all.value ? classes.value : classes.value.slice(0, RECENT)))
+const shownCount = ref(RECENT)
+const shown = computed(() => classes.value.slice(0, shownCount.value))
+const hasMore = computed(() => shown.value.length < classes.value.length || (page.value?.hasMore ?? false))
+const isReading = ref(false)
+async function showMore() {
+  const { value } = page
+  if (!value) return
+  if (shownCount.value >= classes.value.length && value.hasMore) {
+    isReading.value = true
+    try {
+      const after = value.classes.at(-1)?.id ?? ''
+      const more = await api<StudentClasses>(`/api/students/${value.id}?after=${after}`)
+      page.value = {
+        ...value,
+        classes: [...value.classes, ...more.classes],
+        practice: [...value.practice, ...more.practice],
+        marks: [...value.marks, ...more.marks],
+        hasMore: more.hasMore,
+      }
+    } catch (error) {
+      toast.error(saidBy(error))
+    } finally {
+      isReading.value = false
+    }
+  }
+  shownCount.value += CLASSES_MORE
+}
+const CLASSES_MORE = 12
 
 const keyOf = ({ classId, itemId, layer }: Pick<Row, 'classId' | 'itemId' | 'layer'>) =>
   `${classId} ${itemId} ${layer}`
@@ -68,18 +93,21 @@ function give(row: Row, { mark, fault }: { mark: Mark; fault?: string | undefine
   })
 }
 const sides = computed(() => {
-  const sums = new Map<string, { name: string; left: number; right: number }>()
-  for (const row of page.value?.practice ?? []) {
-    if (!row.repsL && !row.repsR) continue
-    const sum = sums.get(row.itemId) ?? { name: library.itemName(row.itemId), left: 0, right: 0 }
-    sums.set(row.itemId, { ...sum, left: sum.left + row.repsL, right: sum.right + row.repsR })
-  }
-  return [...sums.values()].sort((a, b) => b.left + b.right - a.left - a.right).slice(0, 10)
+  return (page.value?.totals ?? [])
+    .filter(({ repsL, repsR }) => repsL || repsR)
+    .map(({ itemId, repsL, repsR }) => ({ name: library.itemName(itemId), left: repsL, right: repsR }))
+    .sort((a, b) => b.left + b.right - a.left - a.right)
+    .slice(0, 10)
 })
 const totals = computed(() => {
-  const rows = page.value?.practice ?? []
-  const sum = (pick: (row: Row) => number) => rows.reduce((total, row) => total + pick(row), 0)
-  return { workMs: sum((row) => row.workMs), reps: sum(reps), received: sum((row) => row.received) }
+  const rows = page.value?.totals ?? []
+  type Total = (typeof rows)[number]
+  const sum = (pick: (row: Total) => number) => rows.reduce((total, row) => total + pick(row), 0)
+  return {
+    workMs: sum((row) => row.workMs),
+    reps: sum(({ repsL, repsR, repsN }) => repsL + repsR + repsN),
+    received: sum((row) => row.received),
+  }
 })
 </script>
 
@@ -166,8 +194,8 @@ const totals = computed(() => {
               </tbody>
             </table>
           </section>
-          <button v-if="shown.length < classes.length" type="button" class="btn mt-4" @click="all = true">
-            Show the {{ classes.length - shown.length }} classes before
+          <button v-if="hasMore" type="button" class="btn mt-4" :disabled="isReading" @click="showMore">
+            {{ isReading ? 'Turning back…' : 'Show the classes before' }}
           </button>
         </section>
         <aside v-if="sides.length" class="panel p-4">

@@ -69,6 +69,7 @@ export const count: DoseKind<CountDose> = {
   factors: (dose) =>
     `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, dose.roles)} at ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => false,
+  calls: ({ sets, reps, sides, roles }) => sides * roles * sets * (reps + 1),
   lay(dose, { firstSide }) {
     const sets = pieces(dose, firstSide)
     return layTurns(shape(dose, sets), firstSide, (turn, out) => layPieces(sets, turn, out))

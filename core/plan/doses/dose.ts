@@ -21,6 +21,8 @@ export interface DoseKind<D> {
   short(dose: D): string
   /** The factors of the arithmetic sentence: `3 sets × 10 reps × 2 sides at 1.5 s`. */
   factors(dose: D): string
+  /** At most so many calls and stretches it comes to, told without laying it out. */
+  calls(dose: D): number
   /** Whether groups of different pace get different spans. */
   paced(dose: D): boolean
 }

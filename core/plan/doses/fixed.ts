@@ -18,6 +18,7 @@ export const fixed: DoseKind<FixedDose> = {
   short: () => '',
   factors: (dose) => `${shortTime(toMs(dose.sec))}, fixed`,
   paced: () => false,
+  calls: () => 1,
   lay(dose, { activePhase }) {
     const active = dose.active ?? activePhase
     const time = span(active ? 'active' : 'talk', 0, toMs(dose.sec))

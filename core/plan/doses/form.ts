@@ -1,15 +1,28 @@
 import type { z } from 'zod'
-import { between, list, many, oneOf, positiveSeconds, record, seconds, slug, whole } from '../../kernel/fields'
+import {
+  between,
+  list,
+  many,
+  oneOf,
+  positiveSeconds,
+  record,
+  seconds,
+  slug,
+  whole,
+} from '../../kernel/fields'
 import { span, type Span } from '../spans'
 import { counted } from '../../kernel/time-text'
 import { product } from './turns'
 import { scaleMs, toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
 
+/** More sections, or more runs of them, than any form has. */
+const MOST_SECTIONS = 400
+
 /** A set sequence, section by section. Runs count sections from 1, `from` and `to` inclusive. */
 export const formSchema = record({
   kind: oneOf(['form']),
-  sections: list(record({ id: slug(), sec: positiveSeconds() }), 1),
+  sections: list(record({ id: slug(), sec: positiveSeconds() }), 1, MOST_SECTIONS),
   runs: list(
     record({
       from: whole(1, 999).default(1),
@@ -18,6 +31,7 @@ export const formSchema = record({
       tempo: between(0.1, 10).default(1),
     }),
     1,
+    MOST_SECTIONS,
   ),
   resetSec: seconds().default(5),
   setupSec: seconds().default(0),
@@ -63,6 +77,7 @@ export const form: DoseKind<FormDose> = {
       )
       .join(' + '),
   paced: () => false,
+  calls: ({ runs }) => runs.reduce((sum, { times }) => sum + 2 * times, 0),
   lay(dose) {
     const out: Span[] = []
     const resetMs = toMs(dose.resetSec)

@@ -4,6 +4,7 @@ import { counted, shortTime } from '../../kernel/time-text'
 import { toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
 import {
+  CALLS_OF_TIMED,
   eachWay,
   layPieces,
   layTurns,
@@ -58,6 +59,7 @@ export const hold: DoseKind<HoldDose> = {
   factors: (dose) =>
     `${counted(dose.sets, 'hold')} × ${shortTime(toMs(dose.holdSec))}${timesEachWay(dose.sides, 1)}`,
   paced: () => false,
+  calls: ({ sets, sides }) => sides * sets * CALLS_OF_TIMED,
   lay(dose, { firstSide }) {
     const holds = pieces(dose)
     return layTurns(shape(dose, holds), firstSide, (turn, out) => layPieces(holds, turn, out))

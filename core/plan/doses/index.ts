@@ -47,6 +47,16 @@ export function layDose(dose: Dose, setting: DoseSetting) {
   return kindOf(dose).lay(dose, setting)
 }
 
+/** The length of a dose, ms, told without laying it out. */
+export function doseLengthMs(dose: Dose, setting: DoseSetting): number {
+  return kindOf(dose).lengthMs(dose, setting)
+}
+
+/** At most so many calls and stretches a dose comes to. */
+export function doseCalls(dose: Dose): number {
+  return kindOf(dose).calls(dose)
+}
+
 /** What is worked, in a few words; empty for a fixed time. */
 export function shortDose(dose: Dose): string {
   return kindOf(dose).short(dose)

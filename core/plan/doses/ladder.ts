@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { layerNumber, list, oneOf, record, seconds, text } from '../../kernel/fields'
+import { layerNumber, list, oneOf, record, seconds, text, MOST_PARTS } from '../../kernel/fields'
 import { span, type Span } from '../spans'
 import { counted } from '../../kernel/time-text'
 import { toMs } from '../../kernel/units'
@@ -9,7 +9,11 @@ import type { DoseKind, DoseSetting } from './dose'
 export function ladderSchemaOf<S extends z.ZodType>(stageDose: S) {
   return record({
     kind: oneOf(['ladder']),
-    stages: list(record({ title: text(200), layer: layerNumber().optional(), dose: stageDose }), 1),
+    stages: list(
+      record({ title: text(200), layer: layerNumber().optional(), dose: stageDose }),
+      1,
+      MOST_PARTS,
+    ),
     bridgeSec: seconds().default(15),
     setupSec: seconds().default(0),
   })
@@ -37,6 +41,8 @@ export function ladderOf<D>(stageKind: (dose: D) => DoseKind<D>): DoseKind<Ladde
       (ladder.stages.length - 1) * toMs(ladder.bridgeSec),
     short: (ladder) => counted(ladder.stages.length, 'stage'),
     factors: (ladder) => `${counted(ladder.stages.length, 'stage')}, one on the other`,
+    calls: (ladder) =>
+      ladder.stages.reduce((sum, stage) => sum + 1 + stageKind(stage.dose).calls(stage.dose), 0),
     paced: (ladder) => ladder.stages.some((stage) => stageKind(stage.dose).paced(stage.dose)),
     lay(ladder, setting) {
       const out: Span[] = []

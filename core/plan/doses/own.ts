@@ -76,6 +76,7 @@ export const own: DoseKind<OwnDose> = {
   factors: (dose) =>
     `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, 1)} at about ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => true,
+  calls: ({ sets, sides }) => sides * sets * 2,
   lay(dose, { firstSide, pace }) {
     const sets = pieces(dose, pace)
     const turns = shape(dose, sets)

@@ -5,6 +5,7 @@ import { toMs } from '../../kernel/units'
 import { roleNames } from './count'
 import type { DoseKind } from './dose'
 import {
+  CALLS_OF_TIMED,
   eachWay,
   layPieces,
   layTurns,
@@ -68,6 +69,7 @@ export const rounds: DoseKind<RoundsDose> = {
   factors: (dose) =>
     `${counted(dose.rounds, 'round')} × ${shortTime(toMs(dose.workSec))}${timesEachWay(dose.sides, dose.roles)}`,
   paced: () => false,
+  calls: ({ rounds: times, sides, roles }) => sides * roles * times * CALLS_OF_TIMED,
   lay(dose, { firstSide }) {
     const work = pieces(dose)
     return layTurns(shape(dose, work), firstSide, (turn, out) => layPieces(work, turn, out))

@@ -15,6 +15,9 @@ export function timesEachWay(sides: 1 | 2, roles: 1 | 2): string {
   return `${sides === 2 ? ' × 2 sides' : ''}${roles === 2 ? ' × 2 roles' : ''}`
 }
 
+/** Timed work is called at its start, half, ten, three and stop, and the rest after it. */
+export const CALLS_OF_TIMED = 6
+
 /** The parts of a dose that is worked in turns: one side in one role is a turn. */
 export interface TurnsShape {
   setupMs: number

@@ -1,18 +1,20 @@
-import { asHttp, bodyOf } from '../../http/club-route'
+import { readBodyAs, refuseOtherSites } from '../../http/body'
 import { useDatabase } from '../../http/database'
-import { Problem } from '../../http/problem'
+import { count, newClubsLimit } from '../../http/limits'
+import { answering } from '../../http/route'
+import { signInAs } from '../../http/session'
 import { newClubSchema, setUpClub } from '../../services/new-club'
+import { Refusal } from '../../services/refusal'
 
 /** Sets up a club with its first head, and signs them in. Open to whoever reaches the server, unless it is switched off. */
-export default defineEventHandler(async (event) => {
-  try {
-    if (useRuntimeConfig(event).newClubs === 'off')
-      throw new Problem(403, 'no-new-clubs', 'New clubs are not set up here. Ask who runs this server.')
-    const given = await bodyOf(event, newClubSchema)
-    const user = await setUpClub(useDatabase(), given, await hashPassword(given.password))
-    await replaceUserSession(event, { user })
-    return { name: user.name, role: user.role }
-  } catch (error) {
-    throw error instanceof Problem ? asHttp(error) : error
-  }
+export default answering(async (event) => {
+  refuseOtherSites(event)
+  const { newClubs, newClubsAnHour } = useRuntimeConfig(event)
+  if (newClubs === 'off')
+    throw new Refusal('no-new-clubs', 'New clubs are not set up here. Ask who runs this server.')
+  const given = await readBodyAs(event, newClubSchema)
+  await count(newClubsLimit(Number(newClubsAnHour)), getRequestIP(event) ?? 'unknown')
+  const account = await setUpClub(useDatabase(), given, await hashPassword(given.password))
+  await signInAs(event, account)
+  return { name: account.name, role: account.role }
 })

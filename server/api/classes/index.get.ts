@@ -1,4 +1,4 @@
-import { clubRoute } from '../../http/club-route'
+import { query } from '../../http/route'
 import { listClasses } from '../../services/today'
 
-export default clubRoute(async ({ club }) => listClasses(club))
+export default query('GET /api/classes', ({ club }) => listClasses(club))

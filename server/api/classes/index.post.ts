@@ -1,6 +1,6 @@
-import { clubRoute, TEACHERS } from '../../http/club-route'
 import { clockTime, day, record, whole } from '../../../core/kernel/fields'
 import { eventId } from '../../../core/floor/events'
+import { command } from '../../http/route'
 import { addClass } from '../../services/classes'
 
 const newClassSchema = record({
@@ -11,7 +11,6 @@ const newClassSchema = record({
 })
 
 /** Puts a plan on a day. */
-export default clubRoute(async ({ club, user, body }) => {
-  const wanted = await body(newClassSchema)
-  return { id: await addClass(club, { ...wanted, teacherId: user.id }) }
-}, TEACHERS)
+export default command('POST /api/classes', { body: newClassSchema }, async ({ club, user, body }) => ({
+  id: await addClass(club, { ...body, teacherId: user.id }),
+}))

@@ -1,8 +1,7 @@
-import { clubRoute, TEACHERS } from '../../http/club-route'
+import { query } from '../../http/route'
 import { dayIn } from '../../services/calendar'
 import { clubFile } from '../../services/expected'
 
-export default clubRoute(
-  async ({ club, user }) => clubFile(club, user.role, dayIn(club.settings.zone, Date.now())),
-  TEACHERS,
+export default query('GET /api/club/file', async ({ club, user }) =>
+  clubFile(club, user.role, dayIn((await club.row()).zone, Date.now())),
 )

@@ -1,4 +1,4 @@
-import { clubRoute, TEACHERS } from '../../http/club-route'
+import { query } from '../../http/route'
 import { listPlans } from '../../services/plans'
 
-export default clubRoute(async ({ club }) => listPlans(club), TEACHERS)
+export default query('GET /api/plans', ({ club }) => listPlans(club))

@@ -1,7 +1,8 @@
-import { clubRoute, TEACHERS } from '../../http/club-route'
+import { record } from '../../../core/kernel/fields'
+import { command } from '../../http/route'
 import { removeShape } from '../../services/shapes'
 
-export default clubRoute(async ({ club, param }) => {
-  await removeShape(club, param('id'))
+export default command('DELETE /api/shapes/:id', { body: record({}) }, async ({ club, user, param }) => {
+  await removeShape(club, user.id, param('id'))
   return { removed: true }
-}, TEACHERS)
+})

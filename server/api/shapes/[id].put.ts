@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { clubRoute, TEACHERS } from '../../http/club-route'
+import { command } from '../../http/route'
 import { saveShape } from '../../services/shapes'
 
-export default clubRoute(async ({ club, param, body }) => {
-  await saveShape(club, param('id'), await body(z.unknown()))
+export default command('PUT /api/shapes/:id', { body: z.unknown() }, async ({ club, user, param, body }) => {
+  await saveShape(club, user.id, param('id'), body)
   return { saved: true }
-}, TEACHERS)
+})

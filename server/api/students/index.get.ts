@@ -1,7 +1,7 @@
-import { clubRoute } from '../../http/club-route'
+import { query } from '../../http/route'
 import { dayIn } from '../../services/calendar'
 import { roster } from '../../services/roster'
 
-export default clubRoute(async ({ club, user }) =>
-  roster(club, user.role, dayIn(club.settings.zone, Date.now())),
+export default query('GET /api/students', async ({ club, user }) =>
+  roster(club, user.role, dayIn((await club.row()).zone, Date.now())),
 )

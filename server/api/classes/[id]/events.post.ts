@@ -1,16 +1,35 @@
 import { presenceMarkSchema, runEventSchema } from '../../../../core/floor/events'
 import { list, record, whole } from '../../../../core/kernel/fields'
-import { clubRoute } from '../../../http/club-route'
-import { takeEvents } from '../../../services/classes'
+import { useDatabase } from '../../../http/database'
+import { bareCommand } from '../../../http/route'
+import { settleSoon } from '../../../http/settler'
+import { serverNow } from '../../../http/test-clock'
+import { appendEvents } from '../../../services/events'
+import { settleClass } from '../../../services/settle'
 
 const batchSchema = record({
   run: list(runEventSchema, 0, 1000).default([]),
   presence: list(presenceMarkSchema, 0, 1000).default([]),
   planVersion: whole(1, 1e9).optional(),
+  sentAt: whole(0, 8.64e15).optional(),
 })
 
-/** Takes what a device saw on the floor or the register, each event once however often it is sent. */
-export default clubRoute(async ({ club, user, param, body }) => {
-  const { state } = await takeEvents(club, user.id, param('id'), await body(batchSchema))
-  return { state }
-})
+/**
+ * Takes what a device saw on the floor or the register, each event once however often it is sent. Taps are settled a moment later,
+ * many at once; acts of the floor, and whatever comes to a class that is finished, before the answer.
+ */
+export default bareCommand(
+  'POST /api/classes/:id/events',
+  { body: batchSchema },
+  async ({ event, user, param, body }) => {
+    const classId = param('id')
+    const now = serverNow(event)
+    const { state, isFinished } = await appendEvents(useDatabase(), user, classId, body, now)
+    if (body.run.length === 0 && !isFinished) {
+      if (body.presence.length) settleSoon(user.clubId, classId)
+      return { state, now }
+    }
+    const settled = await settleClass(useDatabase(), user.clubId, classId, { wait: true })
+    return { state: settled === 'busy' ? state : settled.state, now }
+  },
+)

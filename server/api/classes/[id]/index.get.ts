@@ -1,10 +1,16 @@
-import { clubRoute } from '../../../http/club-route'
+import { query } from '../../../http/route'
 import { dayIn } from '../../../services/calendar'
 import { findClass } from '../../../services/classes'
+import { classForActing } from '../../../services/events'
 import { roster } from '../../../services/roster'
 import { classView } from '../../../services/today'
 
-export default clubRoute(async ({ club, user, param }) => ({
-  ...(await classView(club, await findClass(club, param('id')))),
-  roster: await roster(club, user.role, dayIn(club.settings.zone, Date.now())),
-}))
+export default query('GET /api/classes/:id', async ({ club, user, param }) => {
+  const now = Date.now()
+  await classForActing(club, user, param('id'), now)
+  const [view, students] = await Promise.all([
+    findClass(club, param('id')).then((row) => classView(club, row)),
+    club.row().then(({ zone }) => roster(club, user.role, dayIn(zone, now))),
+  ])
+  return { ...view, roster: students }
+})

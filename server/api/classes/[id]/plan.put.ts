@@ -1,11 +1,14 @@
 import { eventId } from '../../../../core/floor/events'
 import { record } from '../../../../core/kernel/fields'
-import { clubRoute, TEACHERS } from '../../../http/club-route'
+import { command } from '../../../http/route'
 import { changePlanOfClass } from '../../../services/classes'
 
 /** Puts another plan on a class that has not begun. */
-export default clubRoute(async ({ club, param, body }) => {
-  const { planId } = await body(record({ planId: eventId() }))
-  await changePlanOfClass(club, param('id'), planId)
-  return { planId }
-}, TEACHERS)
+export default command(
+  'PUT /api/classes/:id/plan',
+  { body: record({ planId: eventId() }) },
+  async ({ club, user, param, body }) => {
+    await changePlanOfClass(club, user.id, param('id'), body.planId)
+    return { planId: body.planId }
+  },
+)

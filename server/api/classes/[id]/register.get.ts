@@ -1,17 +1,17 @@
-import { clubRoute, TEACHERS } from '../../../http/club-route'
-import { eventsOf, findClass, marksOf, planOfClass } from '../../../services/classes'
-import { attendanceOfClass } from '../../../services/ledger'
+import { query } from '../../../http/route'
+import { findClass, planOfClass } from '../../../services/classes'
+import { eventsOf, marksOf } from '../../../services/events'
+import { attendanceOfClass, studentsOfClass } from '../../../services/ledger'
 
 /** The register of a class as an attendance file, in seconds of its plan as it was run. */
-export default clubRoute(async ({ event, club, param }) => {
+export default query('GET /api/classes/:id/register', async ({ event, club, param }) => {
   const row = await findClass(club, param('id'))
-  const plan = await planOfClass(club, row)
-  const { attendance } = await attendanceOfClass(
-    club,
-    plan,
+  const { attendance } = attendanceOfClass(
+    await planOfClass(club, row),
     await eventsOf(club, row.id),
     await marksOf(club, row.id),
+    await studentsOfClass(club, row.id),
   )
   setResponseHeader(event, 'content-disposition', `attachment; filename="class-${row.day}.attendance.json"`)
   return attendance
-}, TEACHERS)
+})

@@ -1,8 +1,9 @@
-import { clubRoute, TEACHERS } from '../../../http/club-route'
+import { record } from '../../../../core/kernel/fields'
+import { command } from '../../../http/route'
 import { dropImport } from '../../../services/imports'
 
 /** Stops an import; nothing of the library has changed. */
-export default clubRoute(async ({ club, user, param }) => {
+export default command('DELETE /api/imports/:id', { body: record({}) }, async ({ club, user, param }) => {
   await dropImport(club, user.id, param('id'))
   return { dropped: true }
-}, TEACHERS)
+})

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { clubRoute, TEACHERS } from '../../../http/club-route'
+import { MOST_IMPORT_BYTES } from '../../../http/body'
+import { command } from '../../../http/route'
 import { stageItems } from '../../../services/imports'
 
 const piece = z.object({
@@ -7,7 +8,8 @@ const piece = z.object({
 })
 
 /** A piece of an import: put aside until the whole is taken over. */
-export default clubRoute(async ({ club, user, param, body }) => {
-  const { items } = await body(piece)
-  return stageItems(club, user.id, param('id'), items)
-}, TEACHERS)
+export default command(
+  'POST /api/imports/:id/rows',
+  { body: piece, most: MOST_IMPORT_BYTES },
+  ({ club, user, param, body }) => stageItems(club, user.id, param('id'), body.items),
+)

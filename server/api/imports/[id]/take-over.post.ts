@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { clubRoute, TEACHERS } from '../../../http/club-route'
+import { MOST_IMPORT_BYTES } from '../../../http/body'
+import { command } from '../../../http/route'
 import { takeOver } from '../../../services/imports'
 
 const wanted = z.object({
@@ -10,7 +11,8 @@ const wanted = z.object({
 })
 
 /** Takes an import over, all or nothing. */
-export default clubRoute(
-  async ({ club, user, param, body }) => takeOver(club, user.id, param('id'), await body(wanted)),
-  TEACHERS,
+export default command(
+  'POST /api/imports/:id/take-over',
+  { body: wanted, most: MOST_IMPORT_BYTES },
+  ({ club, user, param, body }) => takeOver(club, user.id, param('id'), body),
 )

@@ -1,4 +1,4 @@
-import { clubRoute } from '../../../http/club-route'
+import { query } from '../../../http/route'
 import { itemPage } from '../../../services/items'
 
-export default clubRoute(async ({ club, param }) => itemPage(club, param('id')))
+export default query('GET /api/items/:id', ({ club, param }) => itemPage(club, param('id')))

@@ -1,7 +1,8 @@
-import { clubRoute, TEACHERS } from '../../../http/club-route'
+import { record } from '../../../../core/kernel/fields'
+import { command } from '../../../http/route'
 import { restoreItem } from '../../../services/items'
 
-export default clubRoute(async ({ club, param }) => {
-  await restoreItem(club, param('id'))
+export default command('POST /api/items/:id/restore', { body: record({}) }, async ({ club, user, param }) => {
+  await restoreItem(club, user.id, param('id'))
   return { archived: false }
-}, TEACHERS)
+})

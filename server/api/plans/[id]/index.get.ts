@@ -1,4 +1,4 @@
-import { clubRoute, TEACHERS } from '../../../http/club-route'
+import { query } from '../../../http/route'
 import { findPlan } from '../../../services/plans'
 
-export default clubRoute(async ({ club, param }) => findPlan(club, param('id')), TEACHERS)
+export default query('GET /api/plans/:id', ({ club, param }) => findPlan(club, param('id')))

@@ -1,7 +1,6 @@
-import { clubRoute, TEACHERS } from '../../../../http/club-route'
+import { query } from '../../../../http/route'
 import { planVersion } from '../../../../services/plans'
 
-export default clubRoute(
-  async ({ club, param }) => planVersion(club, param('id'), param('version')),
-  TEACHERS,
+export default query('GET /api/plans/:id/versions/:version', ({ club, param }) =>
+  planVersion(club, param('id'), param('version')),
 )

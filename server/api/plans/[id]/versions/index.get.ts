@@ -1,4 +1,4 @@
-import { clubRoute, TEACHERS } from '../../../../http/club-route'
+import { query } from '../../../../http/route'
 import { planVersions } from '../../../../services/plans'
 
-export default clubRoute(async ({ club, param }) => planVersions(club, param('id')), TEACHERS)
+export default query('GET /api/plans/:id/versions', ({ club, param }) => planVersions(club, param('id')))

@@ -1,0 +1,405 @@
+import type { Fault } from '~~/core/kernel/faults'
+import type { Merged, Preference } from '~~/core/kernel/merge-documents'
+import { draftOf, dropDraft, keepDraft } from '~/domain/device-store'
+
+/** Where the last change is. `stale`: somebody else changed the same, and it is asked whose stands. */
+export type SaveState = 'kept' | 'changed' | 'saving' | 'unreachable' | 'signed out' | 'stale' | 'refused'
+
+/** A document as it stands on the server. */
+export interface Standing<T> {
+  value: T
+  version: number
+}
+
+/** What the server made of a save: its version, and the document where somebody else's changes were put in. */
+export interface Saved<T> {
+  version: number
+  merged?: { value: T; with: string } | undefined
+}
+
+export interface DocumentKind<T, Place = undefined> {
+  /** Where it is sent to, and under which name; its draft on the device is kept under this path. */
+  path: string
+  field?: string
+  /** Checks a value: the document, or what is wrong with it. */
+  read(value: T): { ok: true; value: T } | { ok: false; faults: Fault[] }
+  /** Sends it; throws `ApiProblem`. */
+  send(value: T, base: number): Promise<Saved<T>>
+  /** Reads it anew from the server. */
+  fresh(): Promise<Standing<T>>
+  /** Puts two changes of one base together. */
+  merge(base: T, mine: T, theirs: T, prefer?: Preference): Merged<T, unknown>
+  /** What stands there, as a refused save tells it. */
+  theirsIn?(problem: ApiProblem): Standing<T> | undefined
+  /** A change that does not hold is kept as typed and named (a form), rather than not made (a frame). */
+  keepsFaulty: boolean
+  /** Told of what stands on the server now. */
+  kept?(value: T, version: number): void
+  /** Where the eye is, kept with each step of undo. */
+  place?: { now(): Place; restore(place: Place): void }
+  saveAfterMs?: number
+}
+
+interface Step<T, Place> {
+  from: T
+  to: T
+  before: Place | undefined
+}
+
+const UNDO_STEPS = 200
+const SAVE_AFTER_MS = 500
+const RETRY_AFTER_MS = 4000
+const DRAFT_AFTER_MS = 300
+/** Leaving waits so long for a save; what is not saved then is on the device. */
+const LEAVE_AFTER_MS = 1500
+
+/**
+ * A document that is edited in place: its value, its history, and its way to the server. A change is saved by itself a moment later and is
+ * on the device until it is. Somebody else's change is put together with mine against what both began from; only what both changed
+ * is asked about. History is kept as changes: undo takes back *my* change from what stands now, and never what a colleague did since.
+ */
+export function useEditedDocument<T extends object, Place = undefined>() {
+  const value = shallowRef<T>()
+  const version = ref(0)
+  const state = ref<SaveState>('kept')
+  const faults = shallowRef<Fault[]>([])
+  const theirs = shallowRef<Standing<T>>()
+  /** Whose it is, where the server said so. */
+  const clashWith = ref('')
+  /** Whose changes were put in last. */
+  const broughtIn = ref('')
+  /** Why the last undo could not be done; empty when it could. */
+  const notUndone = ref('')
+  /** When a change was made that was found on the device, ms since 1970. */
+  const restoredFrom = ref<number>()
+  const undoSteps = shallowRef<Step<T, Place>[]>([])
+  const redoSteps = shallowRef<Step<T, Place>[]>([])
+  let kind: DocumentKind<T, Place> | undefined
+  /** What the server has, as `version`. */
+  let base: T | undefined
+  let lastTouch = ''
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let draftTimer: ReturnType<typeof setTimeout> | undefined
+  let sending: Promise<void> | undefined
+
+  /** Takes a document up: what was left unsaved on this device is put on top of it, as a step that can be undone. */
+  async function open(next: DocumentKind<T, Place>, standing: Standing<T>): Promise<void> {
+    await leave()
+    kind = next
+    show(standing)
+    undoSteps.value = []
+    redoSteps.value = []
+    theirs.value = undefined
+    broughtIn.value = ''
+    restoredFrom.value = undefined
+    await lookOnDevice()
+  }
+
+  /** Looks for what was left unsaved on this device, and puts it on top of what stands. */
+  async function lookOnDevice(): Promise<void> {
+    const of = kind
+    const standing = base && { value: base, version: version.value }
+    const draft = of && (await draftOf<T>(of.path))
+    if (draft && standing && kind === of && state.value === 'kept') restore(draft, standing)
+  }
+
+  /** As `open`, at once, for what is made on the spot. */
+  function begin(next: DocumentKind<T, Place>, standing: Standing<T>): void {
+    kind = next
+    show(standing)
+  }
+
+  function show(standing: Standing<T>) {
+    base = standing.value
+    value.value = standing.value
+    version.value = standing.version
+    state.value = 'kept'
+    faults.value = []
+    lastTouch = ''
+  }
+
+  function restore(draft: { base: T; value: T; version: number; at: number }, standing: Standing<T>) {
+    if (!kind) return
+    const outcome =
+      draft.version === standing.version
+        ? { merged: draft.value }
+        : kind.merge(draft.base, draft.value, standing.value)
+    const restored = 'merged' in outcome ? outcome.merged : draft.value
+    restoredFrom.value = draft.at
+    remember(standing.value, restored)
+    value.value = restored
+    if ('merged' in outcome) check()
+    else {
+      base = draft.base
+      theirs.value = standing
+      state.value = 'stale'
+    }
+  }
+
+  function remember(from: T, to: T) {
+    undoSteps.value = [...undoSteps.value, { from, to, before: kind?.place?.now() }].slice(-UNDO_STEPS)
+    redoSteps.value = []
+  }
+
+  /** Shows what is wrong with the value, or saves it soon. */
+  function check() {
+    if (!kind || !value.value) return
+    const read = kind.keepsFaulty ? kind.read(value.value) : undefined
+    faults.value = read && !read.ok ? read.faults : []
+    keepOnDevice()
+    if (faults.value.length === 0) return saveSoon()
+    clearTimeout(timer)
+    if (state.value !== 'stale') state.value = 'refused'
+  }
+
+  /**
+   * Makes a change. Changes that follow one another with the same `touch` (typing in one field) are one step of undo.
+   *
+   * @returns whether it was made
+   */
+  function change(next: T, touch = ''): boolean {
+    const from = value.value
+    if (!kind || !from || next === from) return false
+    if (!kind.keepsFaulty) {
+      const read = kind.read(next)
+      faults.value = read.ok ? [] : read.faults
+      if (!read.ok) return false
+    }
+    const last = undoSteps.value.at(-1)
+    if (touch && touch === lastTouch && last?.to === from)
+      undoSteps.value = [...undoSteps.value.slice(0, -1), { ...last, to: next }]
+    else remember(from, next)
+    redoSteps.value = []
+    lastTouch = touch
+    value.value = next
+    check()
+    return true
+  }
+
+  /** What stands now with one change taken back or made again; nothing when somebody else changed the same since. */
+  function without(from: T, to: T): T | undefined {
+    const now = value.value
+    if (!kind || !now || now === from) return to
+    const outcome = kind.merge(from, to, now)
+    return 'merged' in outcome ? outcome.merged : undefined
+  }
+
+  function step(back: boolean) {
+    const [source, target] = back ? [undoSteps, redoSteps] : [redoSteps, undoSteps]
+    const last = source.value.at(-1)
+    if (!last) return
+    source.value = source.value.slice(0, -1)
+    const next = back ? without(last.to, last.from) : without(last.from, last.to)
+    notUndone.value = next ? '' : 'Somebody else has changed the same since; it stays as they left it.'
+    if (!next) return
+    const place = kind?.place?.now()
+    target.value = [...target.value, { ...last, before: place }]
+    lastTouch = ''
+    value.value = next
+    if (last.before !== undefined) kind?.place?.restore(last.before)
+    check()
+  }
+
+  function saveSoon(after = kind?.saveAfterMs ?? SAVE_AFTER_MS) {
+    if (state.value === 'stale') return
+    state.value = 'changed'
+    clearTimeout(timer)
+    timer = setTimeout(() => void save(), after)
+  }
+
+  const isUnsaved = () => ['changed', 'saving', 'unreachable', 'signed out'].includes(state.value)
+
+  async function save(): Promise<void> {
+    clearTimeout(timer)
+    while (sending) await sending
+    if (!kind || !value.value || !['changed', 'unreachable', 'signed out'].includes(state.value)) return
+    sending = send(kind, value.value)
+    try {
+      await sending
+    } finally {
+      sending = undefined
+    }
+  }
+
+  async function send(of: DocumentKind<T, Place>, sent: T) {
+    const read = of.keepsFaulty ? of.read(sent) : { ok: true as const, value: sent }
+    if (!read.ok) return
+    state.value = 'saving'
+    try {
+      const saved = await of.send(read.value, version.value)
+      if (of !== kind) return void dropDraft(of.path)
+      version.value = saved.version
+      if (saved.merged) putIn(sent, { value: saved.merged.value, version: saved.version }, saved.merged.with)
+      else {
+        base = sent
+        of.kept?.(read.value, saved.version)
+      }
+      settled(saved.merged ? saved.merged.value : sent)
+    } catch (error) {
+      if (of === kind) refused(error)
+    }
+  }
+
+  /** Whether anything was changed while a save was on its way. */
+  function settled(stands: T) {
+    if (state.value === 'stale') return keepOnDevice()
+    if (value.value === stands) {
+      state.value = 'kept'
+      keepOnDevice()
+    } else if (faults.value.length === 0) saveSoon()
+    else state.value = 'refused'
+  }
+
+  /** Puts what stands on the server together with what I changed since `from`; where both changed the same, it is asked. */
+  function putIn(from: T, standing: Standing<T>, name: string) {
+    const mine = value.value
+    if (!kind || !mine) return
+    const outcome = mine === from ? { merged: standing.value } : kind.merge(from, mine, standing.value)
+    if (!('merged' in outcome)) {
+      base = from
+      theirs.value = standing
+      clashWith.value = name
+      state.value = 'stale'
+      return
+    }
+    base = standing.value
+    version.value = standing.version
+    value.value = outcome.merged
+    lastTouch = ''
+    broughtIn.value = name
+    kind.kept?.(standing.value, standing.version)
+  }
+
+  /** Reads what somebody else has saved, and puts it together with what is mine. */
+  async function takeIn(name = ''): Promise<boolean> {
+    const of = kind
+    if (!of || state.value === 'stale') return false
+    while (sending) await sending
+    const standing = await of.fresh()
+    if (of !== kind || standing.version <= version.value || !base) return false
+    const before = value.value
+    putIn(base, standing, name)
+    if (!theirs.value && value.value !== standing.value) saveSoon(0)
+    return value.value !== before || theirs.value !== undefined
+  }
+
+  function refused(error: unknown) {
+    if (!(error instanceof ApiProblem)) {
+      state.value = 'unreachable'
+      throw error
+    }
+    if (error.status === 409) return onStale(error)
+    if (error.status === 401) {
+      // The sign-in comes over the page; once it is done, this goes on.
+      saveSoon(RETRY_AFTER_MS)
+      state.value = 'signed out'
+    } else if (error.status === 0 || error.status === 429 || error.status >= 500) {
+      saveSoon(RETRY_AFTER_MS)
+      state.value = 'unreachable'
+    } else {
+      faults.value = error.faults.length ? error.faults : [{ path: '$', message: error.message }]
+      state.value = 'refused'
+    }
+    keepOnDevice()
+  }
+
+  /** Somebody else saved first: put together at once where it can be, else both are shown. */
+  function onStale(problem: ApiProblem) {
+    const standing = kind?.theirsIn?.(problem)
+    if (!kind || !standing || !base || !value.value) {
+      state.value = 'stale'
+      return
+    }
+    putIn(base, standing, '')
+    if (theirs.value) return keepOnDevice()
+    settled(standing.value)
+  }
+
+  /** Of two versions: mine where both changed the same, with everything else of theirs. */
+  async function keepMine(): Promise<void> {
+    const standing = theirs.value ?? (await kind?.fresh())
+    if (!kind || !standing || !base || !value.value) return
+    const outcome = kind.merge(base, value.value, standing.value, 'mine')
+    const merged = 'merged' in outcome ? outcome.merged : value.value
+    if (merged !== value.value) remember(value.value, merged)
+    value.value = merged
+    base = standing.value
+    version.value = standing.version
+    theirs.value = undefined
+    state.value = 'changed'
+    await save()
+  }
+
+  /** Of two versions: theirs, with mine a step of undo away. */
+  async function takeTheirs(): Promise<void> {
+    const standing = theirs.value ?? (await kind?.fresh())
+    if (!kind || !standing || !value.value) return
+    const mine = value.value
+    show(standing)
+    theirs.value = undefined
+    remember(mine, standing.value)
+    kind.kept?.(standing.value, standing.version)
+    keepOnDevice()
+  }
+
+  function keepOnDevice() {
+    clearTimeout(draftTimer)
+    draftTimer = setTimeout(() => void writeDraft(), DRAFT_AFTER_MS)
+  }
+
+  async function writeDraft(): Promise<void> {
+    clearTimeout(draftTimer)
+    if (!kind || !value.value || !base) return
+    const { path, field } = kind
+    if (state.value === 'kept') await dropDraft(path)
+    else
+      await keepDraft({
+        path,
+        field,
+        base: JSON.parse(JSON.stringify(base)) as T,
+        version: version.value,
+        value: JSON.parse(JSON.stringify(value.value)) as T,
+        at: Date.now(),
+      })
+  }
+
+  /** What is not saved yet is sent now; what cannot be is on the device. Never waits long: leaving is not held up. */
+  async function leave(): Promise<void> {
+    if (!kind || state.value === 'kept') return
+    if (isUnsaved()) {
+      const waited = new Promise<void>((resolve) => setTimeout(resolve, LEAVE_AFTER_MS))
+      await Promise.race([save(), waited])
+    }
+    await writeDraft()
+    clearTimeout(timer)
+  }
+
+  const faultAt = (path: string) => faults.value.find((one) => one.path === path)?.message
+
+  return {
+    value,
+    version,
+    state,
+    faults,
+    faultAt,
+    theirs,
+    clashWith,
+    broughtIn,
+    notUndone,
+    restoredFrom,
+    canUndo: computed(() => undoSteps.value.length > 0),
+    canRedo: computed(() => redoSteps.value.length > 0),
+    open,
+    begin,
+    lookOnDevice,
+    change,
+    undo: () => step(true),
+    redo: () => step(false),
+    save,
+    leave,
+    takeIn,
+    keepMine,
+    takeTheirs,
+  }
+}
+export type EditedDocument<T extends object> = ReturnType<typeof useEditedDocument<T>>

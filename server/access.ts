@@ -1,0 +1,115 @@
+import type { Role } from '../shared/roles'
+
+/**
+ * Who may ask for what: the one table by which routes are opened to roles and rows cut down to fields. It is printed as
+ * `docs/access.md` and walked by a test that asks every route in every role.
+ */
+
+const EVERYONE: readonly Role[] = ['head', 'instructor', 'assistant', 'desk']
+const TEACHERS: readonly Role[] = ['head', 'instructor']
+const FLOOR: readonly Role[] = ['head', 'instructor', 'assistant']
+const HEAD: readonly Role[] = ['head']
+
+interface Access {
+  roles: readonly Role[]
+  /** The rows and fields it reaches, in words, where a role sees fewer than another. */
+  reach: string
+}
+
+export const ACCESS = {
+  'GET /api/today': {
+    roles: EVERYONE,
+    reach: 'the next and the last class; students by the fields of the role',
+  },
+  'GET /api/library': {
+    roles: EVERYONE,
+    reach: 'the club, ranks, groups, items, syllabus, shapes, settings',
+  },
+  'GET /api/changes': {
+    roles: EVERYONE,
+    reach: 'that something of the club was changed, never what it holds',
+  },
+  'POST /api/auth/sign-out': { roles: EVERYONE, reach: 'their own session' },
+  'PUT /api/account/password': { roles: EVERYONE, reach: 'their own password, with the present one' },
+
+  'GET /api/accounts': { roles: HEAD, reach: 'who signs in, with address and role' },
+  'POST /api/accounts': { roles: HEAD, reach: 'a new account' },
+  'PUT /api/accounts/:id': { roles: HEAD, reach: 'an account’s role; never the last head’s' },
+  'DELETE /api/accounts/:id': {
+    roles: HEAD,
+    reach: 'an account and its sessions; what it did stays in the records',
+  },
+
+  'GET /api/classes': { roles: EVERYONE, reach: 'day, hour, title, teacher and state' },
+  'GET /api/classes/:id': {
+    roles: EVERYONE,
+    reach:
+      'plan, events, register; assistants and the desk from the day before to the day after; students by the fields of the role',
+  },
+  'GET /api/classes/:id/events': { roles: EVERYONE, reach: 'as the class' },
+  'POST /api/classes/:id/events': {
+    roles: EVERYONE,
+    reach: 'assistants and the desk from the day before to the day after; the desk the register only',
+  },
+  'GET /api/classes/:id/plan': { roles: TEACHERS, reach: 'the plan as a file' },
+  'GET /api/classes/:id/register': { roles: TEACHERS, reach: 'the register as a file' },
+  'POST /api/classes': { roles: TEACHERS, reach: 'a new class' },
+  'PUT /api/classes/:id/plan': { roles: TEACHERS, reach: 'the plan of a class that has not begun' },
+
+  'GET /api/plans': { roles: TEACHERS, reach: 'titles and figures' },
+  'POST /api/plans': { roles: TEACHERS, reach: 'a new plan' },
+  'GET /api/plans/:id': { roles: TEACHERS, reach: 'all of it' },
+  'PUT /api/plans/:id': { roles: TEACHERS, reach: 'all of it' },
+  'GET /api/plans/:id/versions': { roles: TEACHERS, reach: 'who saved what when' },
+  'GET /api/plans/:id/versions/:version': { roles: TEACHERS, reach: 'all of it' },
+
+  'GET /api/students': { roles: EVERYONE, reach: 'active students by the fields of the role' },
+  'GET /api/students/:id': { roles: TEACHERS, reach: 'all of it' },
+  'POST /api/marks': { roles: TEACHERS, reach: 'a mark on a student’s item' },
+  'GET /api/club/expected': { roles: TEACHERS, reach: 'students with what they practised' },
+  'GET /api/club/file': { roles: TEACHERS, reach: 'the club as a file, personal data in it' },
+
+  'GET /api/items/:id': { roles: FLOOR, reach: 'where it is used and when it was last worked' },
+  'PUT /api/items/:id': { roles: TEACHERS, reach: 'all of it' },
+  'DELETE /api/items/:id': { roles: TEACHERS, reach: 'put away, or deleted when nothing speaks of it' },
+  'POST /api/items/:id/restore': { roles: TEACHERS, reach: 'brought back' },
+  'PUT /api/syllabus': { roles: TEACHERS, reach: 'all of it' },
+  'PUT /api/ladder': { roles: HEAD, reach: 'ranks and groups' },
+  'PUT /api/settings': { roles: HEAD, reach: 'all of them' },
+  'PUT /api/shapes/:id': { roles: TEACHERS, reach: 'all of it' },
+  'DELETE /api/shapes/:id': { roles: TEACHERS, reach: 'all of it' },
+  'POST /api/imports/:id/rows': { roles: TEACHERS, reach: 'their own import' },
+  'POST /api/imports/:id/take-over': { roles: TEACHERS, reach: 'their own import' },
+  'DELETE /api/imports/:id': { roles: TEACHERS, reach: 'their own import' },
+} as const satisfies Record<string, Access>
+
+export type Route = keyof typeof ACCESS
+
+/** What answers anyone, signed in or not. */
+export const OPEN_ROUTES = [
+  'POST /api/auth/sign-in',
+  'POST /api/auth/new-club',
+  'GET /api/auth/starters',
+  'GET /api/health',
+] as const
+
+export const mayAsk = (role: Role, route: Route): boolean =>
+  (ACCESS[route].roles as readonly Role[]).includes(role)
+
+/** What each role sees of a student on a roster. Health notes stay with those who stand on the floor. */
+export const STUDENT_FIELDS = {
+  head: ['name', 'rank', 'group', 'notches', 'age', 'floor note'],
+  instructor: ['name', 'rank', 'group', 'notches', 'age', 'floor note'],
+  assistant: ['first name', 'rank', 'group', 'notches', 'floor note'],
+  desk: ['name', 'rank', 'group', 'notches', 'age'],
+} as const satisfies Record<Role, readonly string[]>
+
+export type StudentField = (typeof STUDENT_FIELDS)[Role][number]
+
+export const seesOf = (role: Role, field: StudentField): boolean =>
+  (STUDENT_FIELDS[role] as readonly StudentField[]).includes(field)
+
+/** Who runs or keeps the register of any class; the others only from the day before to the day after. */
+export const reachesEveryDay = (role: Role): boolean => (TEACHERS as readonly Role[]).includes(role)
+/** Who may act on the floor; the desk keeps the register only. */
+export const mayRun = (role: Role): boolean => (FLOOR as readonly Role[]).includes(role)

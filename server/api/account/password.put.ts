@@ -1,0 +1,26 @@
+import { record, text } from '../../../core/kernel/fields'
+import { fault } from '../../../core/kernel/faults'
+import { inClub } from '../../db/in-club'
+import { useDatabase } from '../../http/database'
+import { count, WRONG_PASSWORDS } from '../../http/limits'
+import { bareCommand } from '../../http/route'
+import { signInAs } from '../../http/session'
+import { changePassword, password } from '../../services/accounts'
+import { badFields } from '../../services/refusal'
+
+/** Sets one's own password. Every session ends, on every device; this browser gets a new one. */
+export default bareCommand(
+  'PUT /api/account/password',
+  { body: record({ present: text(200), wanted: password() }) },
+  async ({ event, user, body }) => {
+    const account = (await useDatabase().tables.users.findByPk(user.id))?.get({ plain: true })
+    if (!account || !(await verifyPassword(account.passwordHash, body.present))) {
+      await count(WRONG_PASSWORDS, user.id)
+      throw badFields([fault(['present'], 'is not your password')])
+    }
+    const passwordHash = await hashPassword(body.wanted)
+    await inClub(useDatabase(), user.clubId, (club) => changePassword(club, user.id, passwordHash))
+    await signInAs(event, { ...account, passwordHash })
+    return { changed: true }
+  },
+)

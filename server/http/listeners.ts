@@ -1,0 +1,68 @@
+import { ChangeFeed } from '../services/change-feed'
+import type { ChangeRow } from '../db/rows'
+import type { SignedIn } from '../services/sessions'
+import { useDatabase } from './database'
+
+/**
+ * The clients of this process that are told of changes. One question every 200 ms serves all of them; without clients none is asked.
+ * Nothing is remembered here that is not in the database: a client that was away reads anew what it shows.
+ */
+const EVERY_MS = 200
+/** After a failure the database is left alone for a moment. */
+const AFTER_FAILURE_MS = 2000
+
+export interface Listener {
+  user: SignedIn
+  tell(changes: ChangeRow[]): void
+  /** The session has ended. */
+  end(): void
+}
+
+const listeners = new Set<Listener>()
+let feed: ChangeFeed | undefined
+let timer: NodeJS.Timeout | undefined
+
+/** @returns how to stop listening */
+export function listen(listener: Listener): () => void {
+  listeners.add(listener)
+  timer ??= setTimeout(read, 0)
+  return () => listeners.delete(listener)
+}
+
+export function endAll(): void {
+  for (const listener of listeners) listener.end()
+  listeners.clear()
+  clearTimeout(timer)
+  timer = undefined
+}
+
+async function read(): Promise<void> {
+  let wait = EVERY_MS
+  try {
+    feed ??= await ChangeFeed.from(useDatabase())
+    tell(await feed.next(Date.now()))
+  } catch {
+    // The database is out of reach: whoever listens reads anew what it shows once it is back.
+    feed = undefined
+    wait = AFTER_FAILURE_MS
+  }
+  if (listeners.size === 0) {
+    timer = undefined
+    feed = undefined
+  } else if (timer) timer = setTimeout(read, wait)
+}
+
+function tell(changes: ChangeRow[]): void {
+  if (changes.length === 0) return
+  for (const listener of listeners) {
+    const { user } = listener
+    const theirs = changes.filter(({ clubId }) => clubId === user.clubId)
+    const hasEnded = theirs.some(
+      ({ topic, root }) => topic === 'session' && (root === user.sessionId || root === user.id),
+    )
+    if (hasEnded) {
+      listeners.delete(listener)
+      listener.end()
+    } else if (theirs.length) listener.tell(theirs)
+  }
+}

@@ -1,0 +1,32 @@
+import type { H3Event } from 'h3'
+import { beginSession, sessionOf, type SignedIn } from '../services/sessions'
+import { Refusal } from '../services/refusal'
+import { useDatabase } from './database'
+
+/** Who asks; nothing when nobody is signed in, or the session has ended. Asked once per request. */
+export async function signedIn(event: H3Event): Promise<SignedIn | undefined> {
+  event.context.signedIn ??= find(event)
+  return event.context.signedIn as Promise<SignedIn | undefined>
+}
+
+async function find(event: H3Event): Promise<SignedIn | undefined> {
+  const { sessionId } = await getUserSession(event)
+  return sessionId ? sessionOf(useDatabase(), sessionId, Date.now()) : undefined
+}
+
+/** @throws Refusal signed-out */
+export async function requireSignedIn(event: H3Event): Promise<SignedIn> {
+  const user = await signedIn(event)
+  if (!user) throw new Refusal('signed-out', 'Sign in first.')
+  return user
+}
+
+/** Signs somebody in on this browser, with a session of its own in the database. */
+export async function signInAs(
+  event: H3Event,
+  account: Parameters<typeof beginSession>[1] & { name: string },
+): Promise<void> {
+  const sessionId = await beginSession(useDatabase(), account)
+  const { id, clubId, name, role } = account
+  await replaceUserSession(event, { user: { id, clubId, name, role }, sessionId })
+}

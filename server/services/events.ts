@@ -1,0 +1,286 @@
+import { QueryTypes } from 'sequelize'
+import type { PresenceMark, RunEvent } from '../../core/floor/events'
+import { fault } from '../../core/kernel/faults'
+import { mayRun, reachesEveryDay } from '../access'
+import type { Database } from '../db/connect'
+import { databaseError, DUPLICATE, inClub, NO_SUCH_PARENT, type Club } from '../db/in-club'
+import type { ClassRow, Doubt, PresenceRow, RunEventRow } from '../db/rows'
+import { dayIn, daysBetween, momentOf } from './calendar'
+import { badFields, notFound, notYours, Refusal } from './refusal'
+import type { SignedIn } from './sessions'
+
+/** What a device saw on the floor and the register, as it is sent. */
+export interface Batch {
+  run: RunEvent[]
+  presence: PresenceMark[]
+  /** The version of the plan the device is running. */
+  planVersion?: number | undefined
+  /** The device's own clock at the moment of sending, ms since 1970. */
+  sentAt?: number | undefined
+}
+
+/** A device's clock is taken as right when it is this near: less is the way of the request. */
+const NEAR_MS = 1500
+/** An event further in the future than this cannot have happened. */
+const AHEAD_MS = 120_000
+/** Before its class's hour, and after it, an event is still taken as being of that class. */
+const BEFORE_MS = 24 * 3_600_000
+const AFTER_MS = 36 * 3_600_000
+
+export interface Clocked {
+  atMs: number
+  deviceAtMs: number
+  doubt: Doubt | null
+}
+
+/**
+ * When an event happened, by the server's clock. A device whose clock is off is corrected by the difference; a time still to come
+ * becomes now; one that is not of its class's day stands as it was sent. Both are marked, never silently believed.
+ *
+ * @param at by the device's clock, ms since 1970
+ * @param startsAt the class's hour
+ */
+export function clocked(at: number, sentAt: number | undefined, startsAt: number, now: number): Clocked {
+  const off = sentAt === undefined || Math.abs(now - sentAt) < NEAR_MS ? 0 : now - sentAt
+  const atMs = Math.max(0, at + off)
+  if (atMs > now + AHEAD_MS) return { atMs: now, deviceAtMs: at, doubt: 'ahead' }
+  const strange = atMs < startsAt - BEFORE_MS || atMs > startsAt + AFTER_MS
+  return { atMs, deviceAtMs: at, doubt: strange ? 'another day' : null }
+}
+
+type ClassHead = Pick<ClassRow, 'id' | 'day' | 'startTime' | 'state'>
+
+/** A class that somebody may act on: any day for those who teach, else from the day before to the day after. */
+export async function classForActing(
+  club: Club,
+  user: SignedIn,
+  classId: string,
+  now: number,
+): Promise<ClassHead> {
+  const row = await club.classes.one({ id: classId }, ['id', 'day', 'startTime', 'state'])
+  if (!row) throw notFound('class')
+  const today = dayIn((await club.row()).zone, now)
+  if (!reachesEveryDay(user.role) && Math.abs(daysBetween(row.day, today)) > 1)
+    throw notYours('Only those who teach reach classes of other days.')
+  return row
+}
+
+export interface Appended {
+  state: ClassRow['state']
+  /** Whether there is a finish among its events: then it is settled before anything is answered. */
+  isFinished: boolean
+}
+
+/**
+ * Writes down what a device saw: one insert, nothing locked, nothing computed. An event that was sent before is passed over when it
+ * has the same contents; with others, or in another class, all of the batch is refused.
+ *
+ * @throws Refusal known-elsewhere, bad-fields where a student is not of the club, not-yours
+ */
+export async function appendEvents(
+  db: Database,
+  user: SignedIn,
+  classId: string,
+  batch: Batch,
+  now: number,
+): Promise<Appended> {
+  if (batch.run.length && !mayRun(user.role))
+    throw notYours('The desk keeps the register; the floor is run by others.')
+  refuseNobody(batch.presence)
+  const state = await inClub(db, user.clubId, async (club) => {
+    const held = await classForActing(club, user, classId, now)
+    if (batch.run.length + batch.presence.length === 0) return held.state
+    const startsAt = momentOf((await club.row()).zone, held.day, held.startTime)
+    const time = (at: number) => clocked(at, batch.sentAt, startsAt, now)
+    const added =
+      (await addOnce(
+        club.runEvents,
+        batch.run.map((event) => runRow(event, classId, user.id, batch, time(event.at))),
+      )) +
+      (await addMarks(
+        club,
+        batch.presence.map((mark) => markRow(mark, classId, user.id, time(mark.at))),
+      ))
+    if (added > 0) await club.changed('class', classId, batch.run.length ? 'acted' : 'tapped', user.id)
+    return held.state
+  })
+  // Read once the events are there for everybody: whoever settles a finish at this moment has either seen them, or is seen here.
+  const finish = await db.sequelize.query(
+    'SELECT 1 FROM run_events WHERE club_id = ? AND class_id = ? AND kind = ? LIMIT 1',
+    { type: QueryTypes.SELECT, replacements: [user.clubId, classId, 'finish'] },
+  )
+  return { state, isFinished: finish.length > 0 }
+}
+
+function refuseNobody(marks: readonly PresenceMark[]): void {
+  const faults = marks.flatMap((mark, i) =>
+    mark.kind !== 'undo' && !mark.student
+      ? [fault(['presence', i, 'student'], 'is missing: a tap is about a student')]
+      : [],
+  )
+  if (faults.length) throw badFields(faults)
+}
+
+const runRow = (
+  { id, kind, undoes, board, waiting, n }: RunEvent,
+  classId: string,
+  sentBy: string,
+  { planVersion }: Batch,
+  time: Clocked,
+) => ({
+  id,
+  classId,
+  kind,
+  ...time,
+  countOnDevice: n ?? null,
+  undoes: undoes ?? null,
+  board: board ?? null,
+  waiting: waiting ?? null,
+  planVersion: planVersion ?? null,
+  sentBy,
+})
+
+const markRow = (
+  { id, kind, student, reason, undoes, n }: PresenceMark,
+  classId: string,
+  sentBy: string,
+  time: Clocked,
+) => ({
+  id,
+  classId,
+  studentId: student ?? null,
+  kind,
+  ...time,
+  countOnDevice: n ?? null,
+  reason: reason ?? null,
+  undoes: undoes ?? null,
+  sentBy,
+})
+
+/** Unknown students are found only when the database says that there is one. */
+async function addMarks(club: Club, rows: ReturnType<typeof markRow>[]): Promise<number> {
+  try {
+    return await addOnce(club.presence, rows)
+  } catch (error) {
+    if (databaseError(error) !== NO_SUCH_PARENT) throw error
+    const ids = rows.flatMap(({ studentId }) => studentId ?? [])
+    const known = new Set((await club.students.all({ id: ids }, { columns: ['id'] })).map(({ id }) => id))
+    throw badFields(
+      rows.flatMap(({ studentId }, i) =>
+        studentId && !known.has(studentId)
+          ? [fault(['presence', i, 'student'], 'is no student of this club')]
+          : [],
+      ),
+    )
+  }
+}
+
+/** What of an event makes it the same event: everything the device said of it. */
+const SAID = ['classId', 'kind', 'deviceAtMs', 'undoes', 'studentId', 'reason', 'board', 'waiting'] as const
+
+type Event = { id: string; classId: string }
+interface EventTable<Row extends Event> {
+  addAll(rows: never[]): Promise<void>
+  all(where: { id: string[] }): Promise<Row[]>
+}
+
+/** @returns how many were new */
+async function addOnce<Row extends Event>(table: EventTable<Row>, rows: Event[]): Promise<number> {
+  if (rows.length === 0) return 0
+  try {
+    await table.addAll(rows as never[])
+    return rows.length
+  } catch (error) {
+    if (databaseError(error) !== DUPLICATE) throw error
+  }
+  const known = new Map((await table.all({ id: rows.map(({ id }) => id) })).map((row) => [row.id, row]))
+  const fresh = new Map<string, Event>()
+  for (const row of rows) {
+    const before = known.get(row.id) ?? fresh.get(row.id)
+    if (before && !saysTheSame(before, row))
+      throw new Refusal(
+        'known-elsewhere',
+        'An event of this id is known already, in another class or with other contents.',
+        {
+          event: row.id,
+        },
+      )
+    if (!before) fresh.set(row.id, row)
+  }
+  if (fresh.size) await table.addAll([...fresh.values()] as never[])
+  return fresh.size
+}
+
+function saysTheSame(a: Event, b: Event): boolean {
+  const [one, other] = [a, b] as Partial<Record<(typeof SAID)[number], unknown>>[]
+  return SAID.every((name) => (one?.[name] ?? null) === (other?.[name] ?? null))
+}
+
+const RUN_COLUMNS = [
+  'id',
+  'kind',
+  'atMs',
+  'countOnDevice',
+  'doubt',
+  'undoes',
+  'board',
+  'waiting',
+  'planVersion',
+  'sentBy',
+  'receivedAt',
+] as const
+const MARK_COLUMNS = [
+  'id',
+  'kind',
+  'atMs',
+  'countOnDevice',
+  'doubt',
+  'undoes',
+  'studentId',
+  'reason',
+  'sentBy',
+  'receivedAt',
+] as const
+
+export type RunRow = Pick<RunEventRow, (typeof RUN_COLUMNS)[number]>
+export type MarkedRow = Pick<PresenceRow, (typeof MARK_COLUMNS)[number]>
+
+export const runRowsOf = (club: Club, classId: string): Promise<RunRow[]> =>
+  club.runEvents.all({ classId }, { order: [['atMs', 'ASC']], columns: [...RUN_COLUMNS] })
+
+export const markRowsOf = (club: Club, classId: string): Promise<MarkedRow[]> =>
+  club.presence.all({ classId }, { order: [['atMs', 'ASC']], columns: [...MARK_COLUMNS] })
+
+export const asRunEvent = ({ id, kind, atMs, countOnDevice, undoes, board, waiting }: RunRow): RunEvent => ({
+  id,
+  kind: kind as RunEvent['kind'],
+  at: Number(atMs),
+  ...(countOnDevice !== null ? { n: countOnDevice } : {}),
+  ...(undoes ? { undoes } : {}),
+  ...(board ? { board } : {}),
+  ...(waiting !== null ? { waiting: Boolean(waiting) } : {}),
+})
+
+export const asMark = ({
+  id,
+  kind,
+  atMs,
+  countOnDevice,
+  undoes,
+  studentId,
+  reason,
+}: MarkedRow): PresenceMark => ({
+  id,
+  kind: kind as PresenceMark['kind'],
+  at: Number(atMs),
+  ...(countOnDevice !== null ? { n: countOnDevice } : {}),
+  ...(studentId ? { student: studentId } : {}),
+  ...(reason ? { reason } : {}),
+  ...(undoes ? { undoes } : {}),
+})
+
+export const eventsOf = async (club: Club, classId: string): Promise<RunEvent[]> =>
+  (await runRowsOf(club, classId)).map(asRunEvent)
+
+export const marksOf = async (club: Club, classId: string): Promise<PresenceMark[]> =>
+  (await markRowsOf(club, classId)).map(asMark)

@@ -1,0 +1,154 @@
+import { QueryTypes } from 'sequelize'
+import type { RunPhase } from '../../core/floor/run'
+import type { Plan } from '../../core/plan/schema'
+import type { Database } from '../db/connect'
+import { inClub, readClub, type Club } from '../db/in-club'
+import type { ClassRow, SettlementRow } from '../db/rows'
+import { attendanceOfClass, creditedRows, writeLedger } from './ledger'
+import { asMark, asRunEvent, markRowsOf, runRowsOf, type MarkedRow, type RunRow } from './events'
+import { notFound } from './refusal'
+import { planOfClass } from './classes'
+
+/**
+ * Settling a class: its state, the group each student was in, and its ledger, brought to what all its events say. A projection
+ * of the rows in the tables: once for many taps, by whichever process has the class, and any number of times with the same
+ * outcome. What is locked is the class's settlement and nothing that a tap needs.
+ */
+
+const STATE: Record<RunPhase, ClassRow['state']> = {
+  ready: 'planned',
+  running: 'running',
+  paused: 'running',
+  finished: 'finished',
+}
+
+export type Settled = { state: ClassRow['state'] } | 'busy'
+
+/**
+ * @param options.wait whether to wait for somebody who is settling the class now; else `busy` is answered at once
+ * @throws Refusal when there is no such class
+ */
+export async function settleClass(
+  db: Database,
+  clubId: string,
+  classId: string,
+  options: { wait: boolean },
+): Promise<Settled> {
+  return inClub(db, clubId, async (club) => {
+    const settlement = options.wait
+      ? await club.settlements.locked({ classId })
+      : await club.settlements.lockedIfFree({ classId })
+    const row = await club.classes.one({ id: classId })
+    if (!row) throw notFound('class')
+    if (!settlement) return 'busy'
+    const [run, marks] = [await runRowsOf(club, classId), await markRowsOf(club, classId)]
+    if (run.length + marks.length === settlement.events) return { state: row.state }
+    return { state: await settle(club, row, settlement, run, marks) }
+  })
+}
+
+async function settle(
+  club: Club,
+  row: ClassRow,
+  settlement: SettlementRow,
+  runRows: RunRow[],
+  markRows: MarkedRow[],
+): Promise<ClassRow['state']> {
+  const plan = row.runPlan ?? (await planAsBegun(club, row, runRows))
+  const begun = runRows.some(({ kind }) => kind === 'start')
+  const students = begun ? await studentsAsTheyWere(club, row.id, markRows) : []
+  const { run, attendance } = attendanceOfClass(plan, runRows.map(asRunEvent), markRows.map(asMark), students)
+  const state = STATE[run.phase]
+  const newest = newestOf([...runRows, ...markRows])
+  const revision = await writeLedger(club, {
+    classId: row.id,
+    day: row.day,
+    revision: settlement.revision,
+    figures: state === 'finished' ? creditedRows(row, plan, attendance) : [],
+    by: newest?.sentBy ?? null,
+    why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',
+  })
+  const runPlan = state === 'planned' ? null : plan
+  if (state !== row.state || (runPlan === null) !== (row.runPlan === null))
+    await club.classes.change({ id: row.id }, { state, runPlan })
+  await club.settlements.change(
+    { classId: row.id },
+    { events: runRows.length + markRows.length, revision, settledAt: new Date() },
+  )
+  if (state !== row.state || revision !== settlement.revision)
+    await club.changed('class', row.id, 'settled', newest?.sentBy ?? null)
+  return state
+}
+
+const newestOf = <E extends { receivedAt: Date }>(rows: readonly E[]): E | undefined =>
+  rows.reduce<E | undefined>(
+    (newest, row) => (newest && newest.receivedAt >= row.receivedAt ? newest : row),
+    undefined,
+  )
+
+/** The plan the class was begun with: the version the device had that began it, where it is still kept. */
+async function planAsBegun(club: Club, row: ClassRow, run: RunRow[]): Promise<Plan> {
+  const version = run.find(({ kind, planVersion }) => kind === 'start' && planVersion !== null)?.planVersion
+  if (version !== undefined && version !== null) {
+    const kept = await club.planVersions.one({ planId: row.planId, version, outcome: 'saved' })
+    if (kept) return kept.body
+  }
+  return planOfClass(club, row)
+}
+
+/**
+ * The group and rank of each student as they were: taken down when the class begins, and for whoever is new to it at their first
+ * tap. Never changed afterwards, so that moving a student today does not rewrite September.
+ */
+async function studentsAsTheyWere(club: Club, classId: string, marks: MarkedRow[]) {
+  const taken = await club.classStudents.all({ classId }, { columns: ['studentId', 'groupId'], raw: true })
+  const known = new Set(taken.map(({ studentId }) => studentId))
+  const missing = [...new Set(marks.flatMap(({ studentId }) => studentId ?? []))].filter(
+    (id) => !known.has(id),
+  )
+  const now = taken.length
+    ? missing.length
+      ? await club.students.all({ id: missing }, { columns: ['id', 'groupId', 'rankId'] })
+      : []
+    : await club.students.all({}, { columns: ['id', 'groupId', 'rankId', 'active'] })
+  const tapped = new Set(missing)
+  const added = now
+    .filter((student) => tapped.has(student.id) || student.active)
+    .map(({ id, groupId, rankId }) => ({ classId, studentId: id, groupId, rankId }))
+  await club.classStudents.addAll(added)
+  return [...taken, ...added].map(({ studentId, groupId }) => ({ id: studentId, group: groupId }))
+}
+
+interface Open {
+  clubId: string
+  classId: string
+}
+
+/**
+ * Classes with events that nobody has settled, among those of which something was written in the last `sec` seconds: the work that
+ * a process which has ended left behind.
+ */
+export async function unsettled(db: Database, sec: number): Promise<Open[]> {
+  return db.sequelize.query<Open>(
+    `SELECT s.club_id AS clubId, s.class_id AS classId
+      FROM (SELECT DISTINCT club_id, root FROM changes
+        WHERE topic = 'class' AND what IN ('acted', 'tapped') AND at > NOW(3) - INTERVAL ? SECOND) c
+      JOIN settlements s ON s.club_id = c.club_id AND s.class_id = c.root
+      WHERE s.events <> (SELECT COUNT(*) FROM run_events e WHERE e.club_id = s.club_id AND e.class_id = s.class_id)
+        + (SELECT COUNT(*) FROM presence p WHERE p.club_id = s.club_id AND p.class_id = s.class_id)`,
+    { type: QueryTypes.SELECT, replacements: [sec] },
+  )
+}
+
+/** The state of a class as it is written down. */
+export async function stateOf(
+  db: Database,
+  clubId: string,
+  classId: string,
+): Promise<ClassRow['state'] | undefined> {
+  return readClub(
+    db,
+    clubId,
+    async (club) => (await club.classes.one({ id: classId }, ['id', 'state']))?.state,
+  )
+}
