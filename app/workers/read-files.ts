@@ -4,7 +4,7 @@ import type { Ladder } from '~~/core/curriculum/ladder'
 import { readLibraryCsv } from '~~/core/curriculum/library-csv'
 import { previewImport, type Incoming, type Preview } from '~~/core/curriculum/merge'
 import { previewSyllabusCsv, type SyllabusPreview } from '~~/core/curriculum/syllabus-csv'
-import { readTable } from '~~/core/curriculum/csv-cells'
+import { readTable } from '~~/core/kernel/csv-cells'
 import type { Syllabus } from '~~/core/curriculum/syllabus'
 
 /** Reads a file off the page's thread: large ones take a while, and ending the worker stops it. */

@@ -1,6 +1,6 @@
 import { freshId } from '../plan/edit'
 import type { Fault } from '../kernel/faults'
-import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from './csv-cells'
+import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from '../kernel/csv-cells'
 import { REGIONS, type Item } from './item'
 import { readItem } from './item-rules'
 import type { Incoming } from './merge'

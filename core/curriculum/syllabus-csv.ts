@@ -1,5 +1,5 @@
 import { fault, faultsOf, type Fault } from '../kernel/faults'
-import { readNumber, readTable, writeTable } from './csv-cells'
+import { readNumber, readTable, writeTable } from '../kernel/csv-cells'
 import { spokenName, type Item } from './item'
 import type { Ladder } from './ladder'
 import { syllabusEntrySchema, type Syllabus, type SyllabusEntry } from './syllabus'

@@ -1,6 +1,6 @@
-import Papa from 'papaparse'
 import { writeShorthand } from '../plan/doses/shorthand'
 import type { Plan } from '../plan/schema'
+import { writeTable } from '../kernel/csv-cells'
 import { toSec } from '../kernel/units'
 import { classLines, type Names } from './class-lines'
 
@@ -21,7 +21,7 @@ export const BOARD_COLUMNS = [
   'notes',
 ] as const
 
-/** The boards of a plan as CSV: a row a board, and a row a track where groups do different things. */
+/** The boards of a plan as CSV: one row per board, and one per track where groups do different things. */
 export function boardsCsv(plan: Plan, names: Names): string {
   const groupNames = (ids: readonly string[]) =>
     plan.groups.filter(({ id }) => ids.includes(id)).map(({ name }) => name)
@@ -48,8 +48,5 @@ export function boardsCsv(plan: Plan, names: Names): string {
         )
       : [row(everyone, block.technique, block.layer)]
   })
-  return (
-    Papa.unparse({ fields: [...BOARD_COLUMNS], data: rows }, { newline: '\r\n', escapeFormulae: true }) +
-    '\r\n'
-  )
+  return writeTable(BOARD_COLUMNS, rows)
 }

@@ -35,8 +35,8 @@ export function connect(settings: ConnectionSettings): Database {
     dialectOptions: {
       connectTimeout: 3000,
       // Set as a connection is opened, so that no transaction has to say it.
+      initSql: ['SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED'],
       sessionVariables: {
-        tx_isolation: 'READ-COMMITTED',
         innodb_lock_wait_timeout: 5,
         max_statement_time: settings.statementSec ?? MOST_STATEMENT_SEC,
         idle_transaction_timeout: 10,

@@ -97,6 +97,31 @@ export class ClubTable<Row extends { clubId: string }, New extends object> {
     await this.table.bulkCreate(owned as never, { transaction: this.transaction })
   }
 
+  /**
+   * Adds rows as plain SQL, many times quicker than `addAll`: for tables without JSON that take many rows or many a second.
+   *
+   * @param rows all with the same columns; what is left out the database fills
+   * @param put the columns that are changed where the key is there already; without them that is an error
+   */
+  async append(rows: New[], put: (keyof Row & string)[] = []): Promise<void> {
+    const { sequelize } = this.table
+    const [first] = rows
+    if (!first || !sequelize) return
+    const attributes = this.table.getAttributes() as Record<string, { field?: string } | undefined>
+    const field = (name: string) => `\`${attributes[name]?.field ?? name}\``
+    const names = Object.keys(first)
+    const values = rows.map((row) => [
+      this.clubId,
+      ...names.map((name) => (row as Record<string, unknown>)[name] ?? null),
+    ])
+    const update = put.map((name) => `${field(name)} = VALUES(${field(name)})`).join(', ')
+    await sequelize.query(
+      `INSERT INTO \`${this.table.tableName}\` (club_id, ${names.map(field).join(', ')}) VALUES :values
+        ${update ? `ON DUPLICATE KEY UPDATE ${update}` : ''}`,
+      { type: QueryTypes.INSERT, replacements: { values }, transaction: this.transaction },
+    )
+  }
+
   async change(where: Where<Row>, values: Partial<Row>): Promise<number> {
     const [changed] = await this.table.update(values as never, {
       where: this.where(where) as WhereOptions<Attributes<Model<Row>>>,
@@ -223,7 +248,10 @@ function openClub(db: Database, clubId: string, transaction: Transaction | undef
       return moved ? base + 1 : undefined
     },
     async changed(topic, root, what, userId) {
-      await db.tables.changes.create({ clubId, topic, root, what, userId }, { transaction })
+      await db.sequelize.query(
+        'INSERT INTO changes (club_id, topic, root, what, user_id) VALUES (?, ?, ?, ?, ?)',
+        { type: QueryTypes.INSERT, replacements: [clubId, topic, root, what, userId], transaction },
+      )
     },
     select: (sql, values = {}) =>
       db.sequelize.query(sql, {

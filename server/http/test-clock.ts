@@ -5,6 +5,6 @@ const MOVED = 'x-lintel-test-moved'
 
 /** The server's clock; under test, moved on as far as the page's that asks. */
 export function serverNow(event: H3Event): number {
-  const moved = useRuntimeConfig(event).public.testClock === 'on' ? Number(getHeader(event, MOVED) ?? 0) : 0
+  const moved = useRuntimeConfig().public.testClock === 'on' ? Number(getHeader(event, MOVED) ?? 0) : 0
   return Date.now() + (Number.isFinite(moved) ? moved : 0)
 }

@@ -1,6 +1,6 @@
 import { OPEN_ROUTES } from '../access'
 import { asHttp, Problem, problemOf } from '../http/problem'
-import { signedIn } from '../http/session'
+import { sessionIdIn, signedIn } from '../http/session'
 
 /** The session's own route answers by itself whether there is a session. */
 const OPEN = new Set([...OPEN_ROUTES.map((route) => route.split(' ')[1]), '/api/_auth/session'])
@@ -11,7 +11,7 @@ export default defineEventHandler(async (event) => {
   const path = event.path.split('?')[0] ?? '/'
   if (OPEN.has(path) || OPEN_PAGES.has(path) || isAsset(path)) return
   // A body is read before anything is asked of the database: the route itself asks who it is.
-  if (path.startsWith('/api/') && event.method !== 'GET' && (await hasCookie(event))) return
+  if (path.startsWith('/api/') && event.method !== 'GET' && (await sessionIdIn(event))) return
   try {
     if (await signedIn(event)) return
   } catch (error) {
@@ -21,11 +21,6 @@ export default defineEventHandler(async (event) => {
   if (path.startsWith('/api/')) throw asHttp(new Problem(401, 'signed-out', 'Sign in first.'))
   return sendRedirect(event, `/sign-in?to=${encodeURIComponent(event.path)}`, 302)
 })
-
-/** A cookie that was sealed here; whether its session still stands is asked later. */
-async function hasCookie(event: Parameters<typeof getUserSession>[0]): Promise<boolean> {
-  return (await getUserSession(event)).sessionId !== undefined
-}
 
 /** The application's own files: scripts, styles, fonts, the mark. They hold no data. */
 function isAsset(path: string): boolean {

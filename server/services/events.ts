@@ -48,7 +48,7 @@ export function clocked(at: number, sentAt: number | undefined, startsAt: number
   return { atMs, deviceAtMs: at, doubt: strange ? 'another day' : null }
 }
 
-type ClassHead = Pick<ClassRow, 'id' | 'day' | 'startTime' | 'state'>
+type ClassHead = Pick<ClassRow, 'id' | 'day' | 'startTime' | 'state'> & { zone: string }
 
 /** A class that somebody may act on: any day for those who teach, else from the day before to the day after. */
 export async function classForActing(
@@ -57,9 +57,13 @@ export async function classForActing(
   classId: string,
   now: number,
 ): Promise<ClassHead> {
-  const row = await club.classes.one({ id: classId }, ['id', 'day', 'startTime', 'state'])
+  const [row] = await club.select<ClassHead>(
+    `SELECT c.id, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, c.start_time AS startTime, c.state, k.zone
+      FROM classes c JOIN clubs k ON k.id = c.club_id WHERE c.club_id = :club AND c.id = :classId`,
+    { classId },
+  )
   if (!row) throw notFound('class')
-  const today = dayIn((await club.row()).zone, now)
+  const today = dayIn(row.zone, now)
   if (!reachesEveryDay(user.role) && Math.abs(daysBetween(row.day, today)) > 1)
     throw notYours('Only those who teach reach classes of other days.')
   return row
@@ -90,7 +94,7 @@ export async function appendEvents(
   const state = await inClub(db, user.clubId, async (club) => {
     const held = await classForActing(club, user, classId, now)
     if (batch.run.length + batch.presence.length === 0) return held.state
-    const startsAt = momentOf((await club.row()).zone, held.day, held.startTime)
+    const startsAt = momentOf(held.zone, held.day, held.startTime)
     const time = (at: number) => clocked(at, batch.sentAt, startsAt, now)
     const added =
       (await addOnce(
@@ -180,7 +184,7 @@ const SAID = ['classId', 'kind', 'deviceAtMs', 'undoes', 'studentId', 'reason', 
 
 type Event = { id: string; classId: string }
 interface EventTable<Row extends Event> {
-  addAll(rows: never[]): Promise<void>
+  append(rows: never[]): Promise<void>
   all(where: { id: string[] }): Promise<Row[]>
 }
 
@@ -188,7 +192,7 @@ interface EventTable<Row extends Event> {
 async function addOnce<Row extends Event>(table: EventTable<Row>, rows: Event[]): Promise<number> {
   if (rows.length === 0) return 0
   try {
-    await table.addAll(rows as never[])
+    await table.append(rows as never[])
     return rows.length
   } catch (error) {
     if (databaseError(error) !== DUPLICATE) throw error
@@ -207,7 +211,7 @@ async function addOnce<Row extends Event>(table: EventTable<Row>, rows: Event[])
       )
     if (!before) fresh.set(row.id, row)
   }
-  if (fresh.size) await table.addAll([...fresh.values()] as never[])
+  if (fresh.size) await table.append([...fresh.values()] as never[])
   return fresh.size
 }
 
@@ -246,10 +250,10 @@ export type RunRow = Pick<RunEventRow, (typeof RUN_COLUMNS)[number]>
 export type MarkedRow = Pick<PresenceRow, (typeof MARK_COLUMNS)[number]>
 
 export const runRowsOf = (club: Club, classId: string): Promise<RunRow[]> =>
-  club.runEvents.all({ classId }, { order: [['atMs', 'ASC']], columns: [...RUN_COLUMNS] })
+  club.runEvents.all({ classId }, { order: [['atMs', 'ASC']], columns: [...RUN_COLUMNS], raw: true })
 
 export const markRowsOf = (club: Club, classId: string): Promise<MarkedRow[]> =>
-  club.presence.all({ classId }, { order: [['atMs', 'ASC']], columns: [...MARK_COLUMNS] })
+  club.presence.all({ classId }, { order: [['atMs', 'ASC']], columns: [...MARK_COLUMNS], raw: true })
 
 export const asRunEvent = ({ id, kind, atMs, countOnDevice, undoes, board, waiting }: RunRow): RunEvent => ({
   id,

@@ -1,12 +1,12 @@
 import { creditPlan } from '../../core/people/credit'
 import { layPlan } from '../../core/plan/timeline'
-import { replay } from '../../core/floor/run'
+import { replay, type Run } from '../../core/floor/run'
 import type { Plan } from '../../core/plan/schema'
 import type { PresenceMark, RunEvent } from '../../core/floor/events'
 import { toMs } from '../../core/kernel/units'
 import { attendanceOf } from '../../core/people/register'
 import type { Club } from '../db/in-club'
-import type { ClassRow, Figures, LedgerRow, PracticeRow } from '../db/rows'
+import type { Figures, LedgerRow, PracticeRow } from '../db/rows'
 
 /** What one student practised of one item at one layer in a class. */
 type Credited = Pick<PracticeRow, 'studentId' | 'itemId' | 'layer'> & Figures
@@ -18,9 +18,13 @@ export function attendanceOfClass(
   marks: readonly PresenceMark[],
   students: readonly { id: string; group: string }[],
 ) {
+  return attendanceOf(plan, runOfClass(plan, events), marks, students)
+}
+
+/** A class as it was run, up to its last act. */
+export function runOfClass(plan: Plan, events: readonly RunEvent[]): Run {
   const last = events.reduce((latest, { at }) => Math.max(latest, at), 0)
-  const run = replay(layPlan(plan), events, last)
-  return { run, attendance: attendanceOf(plan, run, marks, students) }
+  return replay(layPlan(plan), events, last)
 }
 
 /** The students of a class with the groups they were in when it began; before that, as they are. */
@@ -32,11 +36,7 @@ export async function studentsOfClass(club: Club, classId: string) {
 }
 
 /** What every student practised in a class. */
-export function creditedRows(
-  row: Pick<ClassRow, 'id'>,
-  plan: Plan,
-  attendance: Parameters<typeof creditPlan>[1],
-): Credited[] {
+export function creditedRows(plan: Plan, attendance: Parameters<typeof creditPlan>[1]): Credited[] {
   return creditPlan(plan, attendance).flatMap(({ student, practice }) =>
     practice.map((p) => ({
       studentId: student,
@@ -116,8 +116,8 @@ export async function writeLedger(
   const isGone = (row: Credited) => agree(row, NOTHING)
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
     const piece = rows.slice(from, from + ROWS_AT_ONCE)
-    await club.ledger.addAll(piece.map((row) => ({ ...row, writtenBy: by, why })))
-    await club.practice.putAll(
+    await club.ledger.append(piece.map((row) => ({ ...row, writtenBy: by, why })))
+    await club.practice.append(
       piece.filter((row) => !isGone(row)),
       [...FIGURES, 'day', 'revision'],
     )
@@ -174,7 +174,7 @@ async function summarise(
     }
   }
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
-    await club.summary.putAll(rows.slice(from, from + ROWS_AT_ONCE), [
+    await club.summary.append(rows.slice(from, from + ROWS_AT_ONCE), [
       'days',
       'lastDay',
       'layer',

@@ -4,8 +4,8 @@ import type { Plan } from '../../core/plan/schema'
 import type { Database } from '../db/connect'
 import { inClub, readClub, type Club } from '../db/in-club'
 import type { ClassRow, SettlementRow } from '../db/rows'
-import { attendanceOfClass, creditedRows, writeLedger } from './ledger'
-import { asMark, asRunEvent, markRowsOf, runRowsOf, type MarkedRow, type RunRow } from './events'
+import { attendanceOfClass, creditedRows, runOfClass, writeLedger } from './ledger'
+import { asMark, asRunEvent, markRowsOf, runRowsOf, type RunRow } from './events'
 import { notFound } from './refusal'
 import { planOfClass } from './classes'
 
@@ -41,9 +41,10 @@ export async function settleClass(
     const row = await club.classes.one({ id: classId })
     if (!row) throw notFound('class')
     if (!settlement) return 'busy'
-    const [run, marks] = [await runRowsOf(club, classId), await markRowsOf(club, classId)]
-    if (run.length + marks.length === settlement.events) return { state: row.state }
-    return { state: await settle(club, row, settlement, run, marks) }
+    const run = await runRowsOf(club, classId)
+    const events = run.length + (await club.presence.count({ classId }))
+    if (events === settlement.events) return { state: row.state }
+    return { state: await settle(club, row, settlement, run, events) }
   })
 }
 
@@ -52,29 +53,30 @@ async function settle(
   row: ClassRow,
   settlement: SettlementRow,
   runRows: RunRow[],
-  markRows: MarkedRow[],
+  events: number,
 ): Promise<ClassRow['state']> {
   const plan = row.runPlan ?? (await planAsBegun(club, row, runRows))
-  const begun = runRows.some(({ kind }) => kind === 'start')
-  const students = begun ? await studentsAsTheyWere(club, row.id, markRows) : []
-  const { run, attendance } = attendanceOfClass(plan, runRows.map(asRunEvent), markRows.map(asMark), students)
-  const state = STATE[run.phase]
+  const acts = runRows.map(asRunEvent)
+  const students = acts.some(({ kind }) => kind === 'start') ? await studentsAsTheyWere(club, row.id) : []
+  const state = STATE[runOfClass(plan, acts).phase]
+  // While the class is on nobody is credited yet, and its taps need not be read.
+  const markRows = state === 'finished' ? await markRowsOf(club, row.id) : []
   const newest = newestOf([...runRows, ...markRows])
   const revision = await writeLedger(club, {
     classId: row.id,
     day: row.day,
     revision: settlement.revision,
-    figures: state === 'finished' ? creditedRows(row, plan, attendance) : [],
+    figures:
+      state === 'finished'
+        ? creditedRows(plan, attendanceOfClass(plan, acts, markRows.map(asMark), students))
+        : [],
     by: newest?.sentBy ?? null,
     why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',
   })
   const runPlan = state === 'planned' ? null : plan
   if (state !== row.state || (runPlan === null) !== (row.runPlan === null))
     await club.classes.change({ id: row.id }, { state, runPlan })
-  await club.settlements.change(
-    { classId: row.id },
-    { events: runRows.length + markRows.length, revision, settledAt: new Date() },
-  )
+  await club.settlements.change({ classId: row.id }, { events, revision, settledAt: new Date() })
   if (state !== row.state || revision !== settlement.revision)
     await club.changed('class', row.id, 'settled', newest?.sentBy ?? null)
   return state
@@ -100,22 +102,17 @@ async function planAsBegun(club: Club, row: ClassRow, run: RunRow[]): Promise<Pl
  * The group and rank of each student as they were: taken down when the class begins, and for whoever is new to it at their first
  * tap. Never changed afterwards, so that moving a student today does not rewrite September.
  */
-async function studentsAsTheyWere(club: Club, classId: string, marks: MarkedRow[]) {
+async function studentsAsTheyWere(club: Club, classId: string) {
   const taken = await club.classStudents.all({ classId }, { columns: ['studentId', 'groupId'], raw: true })
-  const known = new Set(taken.map(({ studentId }) => studentId))
-  const missing = [...new Set(marks.flatMap(({ studentId }) => studentId ?? []))].filter(
-    (id) => !known.has(id),
+  const added = await club.select<{ studentId: string; groupId: string; rankId: string }>(
+    `SELECT s.id AS studentId, s.group_id AS groupId, s.rank_id AS rankId FROM students s
+      LEFT JOIN class_students t ON t.club_id = s.club_id AND t.class_id = :classId AND t.student_id = s.id
+      WHERE s.club_id = :club AND t.student_id IS NULL
+        AND (${taken.length ? '' : 's.active OR '}EXISTS (SELECT 1 FROM presence p
+          WHERE p.club_id = s.club_id AND p.class_id = :classId AND p.student_id = s.id))`,
+    { classId },
   )
-  const now = taken.length
-    ? missing.length
-      ? await club.students.all({ id: missing }, { columns: ['id', 'groupId', 'rankId'] })
-      : []
-    : await club.students.all({}, { columns: ['id', 'groupId', 'rankId', 'active'] })
-  const tapped = new Set(missing)
-  const added = now
-    .filter((student) => tapped.has(student.id) || student.active)
-    .map(({ id, groupId, rankId }) => ({ classId, studentId: id, groupId, rankId }))
-  await club.classStudents.addAll(added)
+  await club.classStudents.append(added.map((row) => ({ classId, ...row })))
   return [...taken, ...added].map(({ studentId, groupId }) => ({ id: studentId, group: groupId }))
 }
 

@@ -54,7 +54,7 @@ async function nextOf(club: Club, today: string): Promise<ClassRow | undefined> 
     ['startTime', 'ASC'],
   ]
   const running = await club.classes.all({ state: 'running' }, { order, columns: ['id', 'day'] })
-  const on = running.findLast(({ day }) => day <= today && daysBetween(day, today) <= RUNS_FOR_DAYS)
+  const on = running.find(({ day }) => daysBetween(day, today) <= RUNS_FOR_DAYS)
   if (on) return club.classes.one({ id: on.id })
   const [next] = await club.select<{ id: string }>(
     `SELECT id FROM classes WHERE club_id = :club AND state IN ('planned', 'running') AND day >= :today

@@ -6,6 +6,7 @@ import { readItem } from '../../core/curriculum/item-rules'
 import { connect, type Database } from '../../server/db/connect'
 import { inClub, type Club } from '../../server/db/in-club'
 import type { Role } from '../../server/db/rows'
+import { dayIn, momentOf } from '../../server/services/calendar'
 
 /** A club in the server's own database, and people of it who talk to the server as a browser would. */
 
@@ -179,8 +180,13 @@ export function planDocument(more: Record<string, unknown> = {}): Record<string,
   }
 }
 
+/** Yesterday in the test clubs' zone: the day of their classes, whose events have all happened. */
+export const CLASS_DAY = dayIn('Europe/Dublin', Date.now() - 86_400_000)
+/** The first bow of a class on that day, ms since 1970. */
+export const CLASS_START = momentOf('Europe/Dublin', CLASS_DAY, '18:30')
+
 /** Puts up a plan and a class with it; their ids. */
-export async function planClass(teacher: Person, document = planDocument(), day = '2031-03-05') {
+export async function planClass(teacher: Person, document = planDocument(), day = CLASS_DAY) {
   const plan = await teacher.post<{ id: string }>('/api/plans', { plan: document })
   if (plan.status !== 200) throw new Error(JSON.stringify(plan.body))
   const planId = plan.body.id

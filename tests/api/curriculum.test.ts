@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Database } from '../../server/db/connect'
 import { SHIPPED_SHAPES } from '../../core/curriculum/shipped-shapes'
-import { itemDocument, makeClub, openDatabase, planClass, Person, type TestClub } from './club'
+import { itemDocument, CLASS_START, makeClub, openDatabase, planClass, Person, type TestClub } from './club'
 
 /** What there is to teach: kept, refused, put away, read in, and behind the walls of its club. */
 let db: Database
@@ -334,7 +334,7 @@ describe('a mark', () => {
     const open = async () =>
       (await teacher.get<{ ladder: { open: number } }>('/api/items/marked')).body.ladder.open
     expect(await open()).toBe(1)
-    const at = Date.parse('2031-03-05T18:30:00Z')
+    const at = CLASS_START
     const run = [
       { id: crypto.randomUUID(), kind: 'start', at },
       { id: crypto.randomUUID(), kind: 'finish', at: at + 600_000 },

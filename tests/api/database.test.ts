@@ -13,8 +13,8 @@ import { demoStudents } from '../../demo/club'
 import { creditPlan } from '../../core/people/credit'
 import type { Attendance } from '../../core/people/attendance'
 import type { Plan } from '../../core/plan/schema'
-import { attendanceOfClass } from '../../server/services/ledger'
-import { eventsOf, marksOf } from '../../server/services/classes'
+import { attendanceOfClass, studentsOfClass } from '../../server/services/ledger'
+import { eventsOf, marksOf } from '../../server/services/events'
 import { settingsOf } from '../../server/services/settings'
 import { today } from '../../server/services/today'
 import {
@@ -110,13 +110,13 @@ describe('migrations', () => {
   it('go up once, down to nothing, and up again', async () => {
     await ensureSchema(server, 'lintel_steps', true)
     const db = open('lintel_steps')
-    expect(await migrate(db.sequelize)).toEqual(['0001-first-class', '0002-curriculum'])
+    expect(await migrate(db.sequelize)).toEqual(['0001-first-class', '0002-curriculum', '0003-records'])
     expect(await migrate(db.sequelize)).toEqual([])
     await migrator(db.sequelize).down({ to: 0 })
     const tables = await db.sequelize.getQueryInterface().showAllTables()
     expect(JSON.stringify(tables)).toContain('migrations')
     expect(tables).toHaveLength(1)
-    expect(await migrate(db.sequelize)).toHaveLength(2)
+    expect(await migrate(db.sequelize)).toHaveLength(3)
     await db.sequelize.close()
   })
 
@@ -182,7 +182,7 @@ describe('transactions', () => {
     })
     await expect(half).rejects.toThrow('in the middle')
     expect(await inClub(db, clubId, (club) => club.ranks.all())).toEqual([])
-    await expect(inClub(db, crypto.randomUUID(), async () => 1)).rejects.toThrow(/no club/)
+    await expect(inClub(db, crypto.randomUUID(), (club) => club.lock())).rejects.toThrow(/no club/)
     await db.sequelize.close()
   })
 })
@@ -236,13 +236,13 @@ describe('the demo club', () => {
       expect(finished).toHaveLength(36)
       for (const row of finished) {
         const plan = row.runPlan as Plan
-        const { attendance } = await attendanceOfClass(
-          club,
+        const attendance = attendanceOfClass(
           plan,
           await eventsOf(club, row.id),
           await marksOf(club, row.id),
+          await studentsOfClass(club, row.id),
         )
-        const rows = await club.ledger.all({ classId: row.id, revision: row.ledgerRevision })
+        const rows = await club.practice.all({ classId: row.id })
         const credited = creditPlan(plan, attendance as Attendance).flatMap(({ student, practice }) =>
           practice.map(
             (p) =>
@@ -285,7 +285,7 @@ describe('the demo club', () => {
       const plan = await club.plans.one({ title: 'Visitors from Millrace' })
       expect(plan?.body.groups.reduce((sum, { headcount }) => sum + headcount, 0)).toBe(46)
       expect(plan?.body.blocks.some(({ mode }) => mode === 'stations')).toBe(true)
-      expect(settingsOf(club.settings).nextGrading).toBe('2027-06-05')
+      expect(settingsOf(await club.row()).nextGrading).toBe('2027-06-05')
     })
   })
 

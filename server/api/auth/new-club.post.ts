@@ -9,7 +9,7 @@ import { Refusal } from '../../services/refusal'
 /** Sets up a club with its first head, and signs them in. Open to whoever reaches the server, unless it is switched off. */
 export default answering(async (event) => {
   refuseOtherSites(event)
-  const { newClubs, newClubsAnHour } = useRuntimeConfig(event)
+  const { newClubs, newClubsAnHour } = useRuntimeConfig()
   if (newClubs === 'off')
     throw new Refusal('no-new-clubs', 'New clubs are not set up here. Ask who runs this server.')
   const given = await readBodyAs(event, newClubSchema)

@@ -1,12 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import {
-  readEntries,
-  readNumber,
-  readTable,
-  readYesNo,
-  writeEntries,
-} from '../../../core/curriculum/csv-cells'
+import { readEntries, readNumber, readTable, readYesNo, writeEntries } from '../../../core/kernel/csv-cells'
 import { LIBRARY_HEADERS, readLibraryCsv, writeLibraryCsv } from '../../../core/curriculum/library-csv'
 import { previewImport } from '../../../core/curriculum/merge'
 import { previewSyllabusCsv, writeSyllabusCsv } from '../../../core/curriculum/syllabus-csv'

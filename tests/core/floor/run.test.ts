@@ -5,7 +5,7 @@ import { layPlan } from '../../../core/plan/timeline'
 import { replay } from '../../../core/floor/run'
 import { runEventSchema, type RunEvent } from '../../../core/floor/events'
 import { comingAt, placeAt, remaining, remainingMs } from '../../../core/floor/course'
-import { standing } from '../../../core/floor/events'
+import { inForce } from '../../../core/floor/events'
 import { block, count, fixed, group, plan } from '../make'
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
@@ -231,7 +231,7 @@ describe('events', () => {
 
   it('that stand are those not undone, in the order they happened', () => {
     const events = [act('pause', 9), act('start', 1)]
-    expect(standing(events).map(({ kind }) => kind)).toEqual(['start', 'pause'])
-    expect(standing([...events, act('undo', 12, events[0]!.id)]).map(({ kind }) => kind)).toEqual(['start'])
+    expect(inForce(events).map(({ kind }) => kind)).toEqual(['start', 'pause'])
+    expect(inForce([...events, act('undo', 12, events[0]!.id)]).map(({ kind }) => kind)).toEqual(['start'])
   })
 })

@@ -14,6 +14,7 @@ class ApiProblem extends Error {
     super(message)
   }
 }
+let counted = 0
 const unsent = new Map<string, Unsent>()
 const classes = new Map<string, ClassData>()
 vi.mock('~/domain/device-store', () => ({
@@ -22,18 +23,28 @@ vi.mock('~/domain/device-store', () => ({
   forgetSent: async (ids: string[]) => ids.forEach((id) => unsent.delete(id)),
   keepClass: async (data: ClassData) => void classes.set(data.id, data),
   keptClass: async (id: string) => classes.get(id),
+  classesWithUnsent: async () => [...new Set([...unsent.values()].map(({ classId }) => classId))],
+  nextCount: () => ++counted,
 }))
 
 const { computed, ref, shallowRef } = vue
 const now = ref(0)
+const off = ref(0)
+let hear: (change: unknown) => void = () => {}
 const retries: (() => void)[] = []
-const server =
-  vi.fn<
-    (
-      path: string,
-      options?: { body?: { run: { id: string }[]; presence: { id: string }[]; planVersion: number } },
-    ) => Promise<unknown>
-  >()
+const server = vi.fn<
+  (
+    path: string,
+    options?: {
+      body?: {
+        run: { id: string; at?: number }[]
+        presence: { id: string; n?: number }[]
+        planVersion: number
+        sentAt?: number
+      }
+    },
+  ) => Promise<unknown>
+>()
 Object.assign(globalThis, {
   computed,
   ref,
@@ -41,8 +52,19 @@ Object.assign(globalThis, {
   defineStore,
   api: server,
   ApiProblem,
-  useClock: () => ({ now, read: () => now.value }),
+  useClock: () => ({
+    now,
+    off,
+    moved: ref(0),
+    read: () => now.value + off.value,
+    device: () => now.value,
+    compare: (server: number) => (off.value = Math.abs(server - now.value) < 1500 ? 0 : server - now.value),
+  }),
   useIntervalFn: (task: () => void) => retries.push(task),
+  onChange: (_topic: string, _root: string, heard: (change: unknown) => void) => {
+    hear = heard
+    return () => {}
+  },
 })
 const { useClassStore } = await import('~/stores/class')
 
@@ -63,6 +85,7 @@ const data = (more: Partial<ClassData> = {}): ClassData =>
     plan: plan([block('a', { dose: fixed(100) }), block('b', { dose: fixed(100) })], { lengthMin: 5 }),
     events: [],
     marks: [],
+    doubted: [],
     roster: [],
     ...more,
   }) as ClassData
@@ -71,6 +94,7 @@ const settle = async () => {
   for (let i = 0; i < 20; i++) await Promise.resolve()
 }
 const sent = () => server.mock.calls.map(([, options]) => options?.body).filter((body) => body !== undefined)
+const running = async () => ({ state: 'running', now: now.value })
 const gone = () => Promise.reject(new ApiProblem(0, 'The server cannot be reached.'))
 
 async function opened(more: Partial<ClassData> = {}) {
@@ -79,7 +103,7 @@ async function opened(more: Partial<ClassData> = {}) {
   server.mockResolvedValueOnce(data(more))
   const store = useClassStore()
   await store.open('c')
-  server.mockResolvedValue({ state: 'running' })
+  server.mockImplementation(running)
   return store
 }
 
@@ -88,10 +112,11 @@ beforeEach(() => {
   classes.clear()
   retries.length = 0
   now.value = START
+  off.value = 0
 })
 
 afterEach(async () => {
-  server.mockResolvedValue({ state: 'running' })
+  server.mockImplementation(running)
   await settle()
 })
 
@@ -117,7 +142,7 @@ describe('what happens on the floor', () => {
     expect(store.unsent).toBe(2)
     expect(store.run?.position).toBe(20_000)
     server.mockReset()
-    server.mockResolvedValue({ state: 'running' })
+    server.mockImplementation(running)
     retries[0]?.()
     await settle()
     expect(sent()).toHaveLength(1)
@@ -154,7 +179,7 @@ describe('what happens on the floor', () => {
     const cut = store.act('next')
     expect(store.run?.position).toBe(100_000)
     now.value += 1000
-    store.act('undo', cut)
+    store.act('undo', { undoes: cut })
     expect(store.run?.position).toBe(31_000)
   })
 
@@ -176,40 +201,96 @@ describe('what happens on the floor', () => {
 })
 
 describe('another device', () => {
+  const THEIRS = '00000000-0000-4000-8000-0000000000aa'
+  const told = async () => {
+    vi.useFakeTimers()
+    hear({ topic: 'class', root: 'c', what: 'tapped', mine: false })
+    await vi.advanceTimersByTimeAsync(200)
+    vi.useRealTimers()
+  }
+
   it('is heard: its taps come in, and what this one holds is not lost to them', async () => {
-    vi.stubGlobal('document', { hidden: false })
     const store = await opened()
     server.mockImplementation(gone)
     const start = store.act('start')
     await settle()
-    const theirs = {
-      id: '00000000-0000-4000-8000-0000000000aa',
-      kind: 'here' as const,
-      student: SAM,
-      at: START,
-    }
+    const theirs = { id: THEIRS, kind: 'here' as const, student: SAM, at: START }
     server.mockReset()
-    server.mockResolvedValueOnce(data({ marks: [theirs] }))
-    retries[1]?.()
-    await settle()
+    server.mockResolvedValueOnce({ state: 'planned', events: [], marks: [theirs], doubted: [] })
+    await told()
     expect(store.register.get(SAM)?.state).toBe('here')
     expect(store.data?.events.map(({ id }) => id)).toEqual([start])
-    vi.unstubAllGlobals()
   })
 
-  it('is not asked for while the page is hidden, and its silence changes nothing', async () => {
-    vi.stubGlobal('document', { hidden: true })
+  it('that is out of reach changes nothing', async () => {
     const store = await opened()
-    server.mockReset()
-    retries[1]?.()
-    await settle()
-    expect(server).not.toHaveBeenCalled()
-    vi.stubGlobal('document', { hidden: false })
     server.mockImplementation(gone)
-    retries[1]?.()
-    await settle()
+    await told()
     expect(store.data?.id).toBe('c')
-    vi.unstubAllGlobals()
+  })
+
+  it('taps in the same millisecond stand in the order of the device’s own count', async () => {
+    const store = await opened()
+    store.tap('here', SAM)
+    store.tap('out', SAM)
+    store.tap('back', SAM)
+    expect(store.register.get(SAM)?.state).toBe('here')
+    await settle()
+    const counts = sent().flatMap((body) => body?.presence.map(({ n }) => n ?? 0) ?? [])
+    expect(counts).toEqual([...counts].sort((a, b) => a - b))
+    expect(new Set(counts).size).toBe(3)
+  })
+})
+
+describe('the device’s clock', () => {
+  it('that is off is corrected on the screen, and sent as it is with the time of sending', async () => {
+    const store = await opened()
+    const HOUR = 3_600_000
+    server.mockImplementation(async () => ({ state: 'running', now: now.value - HOUR }))
+    store.act('start')
+    await settle()
+    expect(off.value).toBe(-HOUR)
+    server.mockImplementation(gone)
+    now.value += 20_000
+    store.act('pause')
+    await settle()
+    // Shown by the server's clock, kept by the device's own.
+    expect(store.data?.events.find(({ kind }) => kind === 'pause')?.at).toBe(START + 20_000 - HOUR)
+    expect([...unsent.values()][0]?.run?.at).toBe(START + 20_000)
+    expect(sent().at(-1)).toMatchObject({ sentAt: START + 20_000, run: [{ at: START + 20_000 }] })
+  })
+})
+
+describe('what waits to be sent', () => {
+  it('goes in pieces that the server takes, one after the other', async () => {
+    for (let n = 0; n < 950; n++)
+      unsent.set(`e${n}`, {
+        id: `e${n}`,
+        classId: 'c',
+        planVersion: 3,
+        presence: { id: `e${n}`, kind: 'here', student: SAM, at: START, n },
+      })
+    const store = await opened()
+    await settle()
+    server.mockClear()
+    await store.send()
+    await settle()
+    const pieces = sent().map((body) => body?.presence.length ?? 0)
+    expect(Math.max(...pieces)).toBeLessThanOrEqual(1000)
+    expect(pieces.reduce((sum, one) => sum + one, 0)).toBe(950)
+    expect(unsent.size).toBe(0)
+  })
+
+  it('is still sent after a sending that broke', async () => {
+    const store = await opened()
+    server.mockImplementationOnce(() => Promise.reject(new Error('the device’s storage failed')))
+    store.tap('here', SAM)
+    await settle()
+    expect(store.refused).toContain('storage')
+    store.tap('late', SAM)
+    await settle()
+    expect(unsent.size).toBe(0)
+    expect(store.refused).toBe('')
   })
 })
 

@@ -6,6 +6,7 @@ class ApiProblem extends Error {
   constructor(
     readonly status: number,
     readonly faults: { path: string; message: string }[] = [],
+    readonly body: unknown = undefined,
   ) {
     super(`status ${status}`)
   }
@@ -15,6 +16,7 @@ Object.assign(globalThis, {
   shallowRef: vue.shallowRef,
   computed: vue.computed,
   onScopeDispose: vue.onScopeDispose,
+  onChange: () => () => {},
   ApiProblem,
 })
 const { useKeptDocument } = await import('~/composables/useKeptDocument')
@@ -32,6 +34,8 @@ function open() {
     useKeptDocument<Doc>(
       { value: { name: 'first' }, version: 1 },
       {
+        path: '/api/doc',
+        field: 'doc',
         read: (draft) =>
           draft.name
             ? { ok: true, value: draft }
@@ -148,7 +152,9 @@ describe('a document that is edited in place', () => {
 
   it('over somebody else’s save it asks: theirs, with mine a step of undo away, or mine over theirs', async () => {
     const kept = open()
-    answer = () => Promise.reject(new ApiProblem(409))
+    const stale = (name: string, version: number) =>
+      Promise.reject(new ApiProblem(409, [], { theirs: { name }, version, again: false }))
+    answer = () => stale('theirs', 7)
     kept.change({ name: 'mine' })
     await soon()
     expect(kept.state.value).toBe('stale')
@@ -163,10 +169,9 @@ describe('a document that is edited in place', () => {
     await soon()
     expect(sent.at(-1)).toEqual({ value: { name: 'mine still' }, base: 7 })
 
-    answer = () => Promise.reject(new ApiProblem(409))
+    answer = () => stale('theirs again', 12)
     kept.change({ name: 'again mine' })
     await soon()
-    server = { value: { name: 'theirs again' }, version: 12 }
     answer = async (_value, base) => ({ version: base + 1 })
     await kept.keepMine()
     expect(sent.at(-1)).toEqual({ value: { name: 'again mine' }, base: 12 })

@@ -20,6 +20,7 @@ const { computed, ref, shallowRef } = vue
 const server = vi.fn<(path: string, options?: { body?: { base: number; plan: Plan } }) => Promise<unknown>>()
 Object.assign(globalThis, { computed, ref, shallowRef, defineStore, api: server, ApiProblem })
 const { usePlanStore } = await import('~/stores/plan')
+const { dropDraft } = await import('~/domain/device-store')
 
 const start = plan([block('a', { dose: fixed(60) }), block('b', { dose: count(10), technique: 'kick' })])
 const saved = (made: Plan, version: number) => ({
@@ -48,6 +49,7 @@ const sent = () => server.mock.calls.map(([, options]) => options?.body)
 let store: Store
 beforeEach(async () => {
   vi.useFakeTimers()
+  await dropDraft('/api/plans/p')
   store = await opened()
 })
 afterEach(() => {
@@ -163,9 +165,9 @@ describe('keeping', () => {
   it('leaving sends what is not kept yet', async () => {
     server.mockResolvedValue({ saved: true, version: 2 })
     rename(store, 'one')
-    await store.flush()
+    await store.leave()
     expect(store.saveState).toBe('kept')
-    await store.flush()
+    await store.leave()
     expect(server).toHaveBeenCalledTimes(1)
   })
 
@@ -180,37 +182,132 @@ describe('keeping', () => {
 })
 
 describe('someone else saved first', () => {
-  const theirs = changePlan(start, { title: 'Theirs' })
-  const stale = () =>
-    new ApiProblem(409, 'stale', [], { saved: false, theirs: saved(theirs, 5), setAside: 'x' })
-
-  beforeEach(async () => {
-    server.mockRejectedValueOnce(stale())
-    rename(store, 'mine')
-    await soon()
+  const note = (made: Plan, id: string, notes: string): Plan => ({
+    ...made,
+    blocks: made.blocks.map((b) => (b.id === id ? { ...b, notes } : b)),
   })
+  const stale = (theirs: Plan, version = 5) =>
+    new ApiProblem(409, 'stale', [], { saved: false, theirs: saved(theirs, version), setAside: 'x' })
+  const noteMine = (id: string, notes: string) => store.changeBlock(id, (b) => ({ ...b, notes }))
+  const notes = () => store.plan?.blocks.map((b) => b.notes)
 
-  it('asks, and sends nothing until it is answered', async () => {
-    expect(store).toMatchObject({ saveState: 'stale', theirs: { version: 5, plan: { title: 'Theirs' } } })
-    rename(store, 'mine, more')
-    await soon()
-    expect(server).toHaveBeenCalledTimes(1)
-  })
-
-  it('goes on with mine over their version', async () => {
+  it('other boards: both changes are in, and saved over theirs', async () => {
+    server.mockRejectedValueOnce(stale(note(start, 'a', 'theirs')))
     server.mockResolvedValue({ saved: true, version: 6 })
-    await store.keepMine()
-    expect(sent().at(-1)).toMatchObject({ base: 5, plan: { title: 'A class' } })
+    noteMine('b', 'mine')
+    await soon()
+    await soon()
+    expect(notes()).toEqual(['theirs', 'mine'])
+    expect(sent().at(-1)).toMatchObject({ base: 5 })
     expect(store).toMatchObject({ saveState: 'kept', version: 6, theirs: undefined })
   })
 
-  it('takes theirs, with mine a step of undo away', async () => {
-    store.takeTheirs()
-    expect(store).toMatchObject({ saveState: 'kept', version: 5, plan: { title: 'Theirs' } })
+  it('undo after that takes back my change and leaves theirs', async () => {
+    server.mockRejectedValueOnce(stale(note(start, 'a', 'theirs')))
+    server.mockResolvedValue({ saved: true, version: 6 })
+    noteMine('b', 'mine')
+    await soon()
+    await soon()
+    store.undo()
+    expect(notes()).toEqual(['theirs', undefined])
+    store.redo()
+    expect(notes()).toEqual(['theirs', 'mine'])
+  })
+
+  it('a change of theirs on what I would undo stays, and it is said', async () => {
+    server.mockResolvedValueOnce({ saved: true, version: 2 })
+    noteMine('b', 'mine')
+    await soon()
+    server.mockResolvedValueOnce(saved(note(start, 'b', 'theirs over mine'), 3))
+    await store.takeIn('Idris')
+    store.undo()
+    expect(notes()).toEqual([undefined, 'theirs over mine'])
+    expect(store.notUndone).toContain('Somebody else')
+  })
+
+  it('the same board while a save is on its way: asked, and nothing of theirs is overwritten', async () => {
+    let answer: (value: unknown) => void = () => {}
+    server.mockReturnValueOnce(new Promise((resolve) => (answer = resolve)))
+    noteMine('b', 'mine')
+    await soon()
+    noteMine('a', 'mine too')
+    // The server put my first change together with theirs, which is on the board I have changed meanwhile.
+    const together = note(note(start, 'a', 'theirs'), 'b', 'mine')
+    answer({ saved: true, version: 9, merged: { plan: together, with: 'Idris' } })
+    await soon()
+    await soon()
+    expect(store).toMatchObject({ saveState: 'stale', theirs: { version: 9, savedBy: 'Idris' } })
+    expect(server).toHaveBeenCalledTimes(1)
+    server.mockResolvedValue({ saved: true, version: 10 })
+    await store.keepMine()
+    expect(sent().at(-1)).toMatchObject({
+      base: 9,
+      plan: { blocks: [{ notes: 'mine too' }, { notes: 'mine' }] },
+    })
+  })
+
+  it('the same board: asks, sends nothing until it is answered, and takes theirs with mine a step of undo away', async () => {
+    server.mockRejectedValueOnce(stale(note(start, 'b', 'theirs')))
+    noteMine('b', 'mine')
+    await soon()
+    expect(store).toMatchObject({ saveState: 'stale', theirs: { version: 5 } })
+    noteMine('b', 'mine, more')
+    await soon()
+    expect(server).toHaveBeenCalledTimes(1)
+    await store.takeTheirs()
+    expect(store).toMatchObject({ saveState: 'kept', version: 5 })
+    expect(notes()).toEqual([undefined, 'theirs'])
     server.mockResolvedValue({ saved: true, version: 6 })
     store.undo()
-    expect(store.plan?.blocks[1]?.title).toBe('mine')
+    expect(notes()).toEqual([undefined, 'mine, more'])
     await soon()
     expect(sent().at(-1)).toMatchObject({ base: 5 })
+  })
+
+  it('going on with mine keeps what they changed elsewhere', async () => {
+    server.mockRejectedValueOnce(stale(note(note(start, 'b', 'theirs'), 'a', 'theirs too')))
+    noteMine('b', 'mine')
+    await soon()
+    server.mockResolvedValue({ saved: true, version: 6 })
+    await store.keepMine()
+    expect(sent().at(-1)).toMatchObject({
+      base: 5,
+      plan: { blocks: [{ notes: 'theirs too' }, { notes: 'mine' }] },
+    })
+    expect(store).toMatchObject({ saveState: 'kept', version: 6, theirs: undefined })
+  })
+})
+
+describe('leaving with something that cannot be saved', () => {
+  it('does not wait for it, keeps it on the device, and has it again when the plan is opened', async () => {
+    let reachable = false
+    server.mockImplementation(async (path, options) => {
+      if (!options) return { ...saved(start, 1), id: path.split('/').at(-1) }
+      if (!reachable) throw new ApiProblem(0, 'unreachable')
+      return { saved: true, version: 2 }
+    })
+    rename(store, 'not yet saved')
+    const left = store.open('q')
+    await vi.advanceTimersByTimeAsync(2000)
+    await left
+    expect(store.plan?.blocks[1]?.title).toBe('b')
+    reachable = true
+    await store.open('p')
+    expect(store.plan?.blocks[1]?.title).toBe('not yet saved')
+    expect(store.restoredFrom).toBeGreaterThan(0)
+    await soon()
+    expect(store).toMatchObject({ saveState: 'kept', version: 2 })
+    store.undo()
+    expect(store.plan?.blocks[1]?.title).toBe('b')
+  })
+
+  it('a session that has ended holds nothing up: it is sent once somebody is signed in', async () => {
+    server.mockRejectedValueOnce(new ApiProblem(401, 'signed-out'))
+    server.mockResolvedValue({ saved: true, version: 2 })
+    rename(store, 'mine')
+    await soon()
+    expect(store.saveState).toBe('signed out')
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(store).toMatchObject({ saveState: 'kept', version: 2 })
   })
 })

@@ -6,7 +6,7 @@ import { attendanceOfClass, studentsOfClass } from '../../../services/ledger'
 /** The register of a class as an attendance file, in seconds of its plan as it was run. */
 export default query('GET /api/classes/:id/register', async ({ event, club, param }) => {
   const row = await findClass(club, param('id'))
-  const { attendance } = attendanceOfClass(
+  const attendance = attendanceOfClass(
     await planOfClass(club, row),
     await eventsOf(club, row.id),
     await marksOf(club, row.id),

@@ -86,12 +86,28 @@ export function readTable(text: string): Table | { wrong: string } {
     headers: headers.filter(Boolean),
     rows: rest.map((cells, n) => ({
       row: n + 2,
-      cells: Object.fromEntries(headers.flatMap((header, h) => (header ? [[header, cells[h] ?? '']] : []))),
+      cells: Object.fromEntries(
+        headers.flatMap((header, h) => (header ? [[header, asItWas(cells[h] ?? '')]] : [])),
+      ),
     })),
   }
 }
 
-/** Rows as CSV with Windows line ends, quoted where needed. */
-export function writeTable(headers: readonly string[], rows: readonly (readonly string[])[]): string {
-  return `${Papa.unparse({ fields: [...headers], data: rows.map((row) => [...row]) }, { newline: '\r\n' })}\r\n`
+/** Cells that a spreadsheet would run as a formula, or that look like one made harmless; a plain number is neither. */
+const LIKE_A_FORMULA = /^(?!-?\d+([.,]\d+)?$)'*[=+\-@\t\r][\s\S]*$/
+const MADE_HARMLESS = /^'+[=+\-@\t\r]/
+
+/** A cell as it was before it was made harmless for spreadsheets. */
+const asItWas = (cell: string): string => (MADE_HARMLESS.test(cell) ? cell.slice(1) : cell)
+
+/**
+ * Rows as CSV with Windows line ends, quoted where needed. A cell that a spreadsheet would run as a formula goes out with an
+ * apostrophe before it, which `readTable` takes off again.
+ */
+export function writeTable(
+  headers: readonly string[],
+  rows: readonly (readonly (string | number)[])[],
+): string {
+  const table = { fields: [...headers], data: rows.map((row) => [...row]) }
+  return `${Papa.unparse(table, { newline: '\r\n', escapeFormulae: LIKE_A_FORMULA })}\r\n`
 }
