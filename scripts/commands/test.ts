@@ -84,10 +84,10 @@ async function lint(): Promise<Tally> {
 async function runLayer(layer: Layer, bed: () => Promise<TestBed>, reports: string): Promise<Tally> {
   if (layer === 'lint') return lint()
   if (layer === 'core') return vitest('core', reports, {})
-  const { serve, database } = await bed()
+  const { serve, database, build } = await bed()
   const schema = `lintel_${layer}`
   const { url, stop } = await serve(schema, { demo: layer === 'e2e' })
-  const env = { ...serverEnvironment(database, schema), LINTEL_URL: url }
+  const env = { ...serverEnvironment(database, schema), LINTEL_URL: url, LINTEL_BUILD: build }
   const result = layer === 'api' ? await vitest('api', reports, env) : await playwright(reports, env)
   await stop()
   return result

@@ -118,10 +118,11 @@ const CLASSES_BACK = 30
 async function lastLadder(club: Club, id: string): Promise<(LastLadder & { day: string }) | undefined> {
   const classes = await club.select<{ id: string; day: string; runPlan: string }>(
     `SELECT c.id, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, CONCAT(c.run_plan) AS runPlan
-      FROM (SELECT DISTINCT class_id, day FROM practice WHERE club_id = :club AND item_id = :id ORDER BY day DESC LIMIT ${CLASSES_BACK}) p
-      JOIN classes c ON c.club_id = :club AND c.id = p.class_id
-      WHERE c.state = 'finished' AND c.run_plan IS NOT NULL AND CONCAT(c.run_plan) LIKE '%"ladder"%'
-      ORDER BY c.day DESC, c.start_time DESC`,
+      FROM (SELECT k.id FROM plan_items p JOIN classes k ON k.club_id = p.club_id AND k.plan_id = p.plan_id
+        WHERE p.club_id = :club AND p.item_id = :id AND k.state = 'finished'
+        ORDER BY k.day DESC, k.start_time DESC LIMIT ${CLASSES_BACK}) found
+      JOIN classes c ON c.club_id = :club AND c.id = found.id
+      WHERE CONCAT(c.run_plan) LIKE '%"ladder"%' ORDER BY c.day DESC, c.start_time DESC`,
     { id },
   )
   for (const held of classes) {

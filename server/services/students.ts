@@ -2,6 +2,8 @@ import type { Mark } from '../../core/people/marks'
 import type { Club } from '../db/in-club'
 import { notFound } from './refusal'
 
+/** The newest marks of a student that a page shows. */
+const MOST_MARKS = 300
 /** So many classes a page of a student shows. */
 export const CLASSES_A_PAGE = 20
 
@@ -29,37 +31,41 @@ async function classesBefore(club: Club, after: string | undefined): Promise<Cla
 
 async function practiceIn(club: Club, studentId: string, classes: readonly ClassOfStudent[]) {
   const classId = classes.map(({ id }) => id)
-  if (classId.length === 0) return { practice: [], marks: [] }
-  const rows = await club.practice.all({ studentId, classId }, { raw: true })
+  const rows = classId.length ? await club.practice.all({ studentId, classId }, { raw: true }) : []
   const order = new Map(classId.map((id, n) => [id, n]))
-  const marks = await club.marks.all({ studentId, classId }, { order: [['givenAt', 'ASC']] })
-  return {
-    practice: rows
-      .map(({ clubId: _c, revision: _r, studentId: _s, ...row }) => ({
-        ...row,
-        estimated: Boolean(row.estimated),
-      }))
-      .sort(
-        (a, b) =>
-          (order.get(a.classId) ?? 0) - (order.get(b.classId) ?? 0) ||
-          (a.itemId < b.itemId ? -1 : a.itemId > b.itemId ? 1 : a.layer - b.layer),
-      ),
-    /** Every mark given in these classes, the latest last: that one stands. */
-    marks: marks.map(({ classId: held, itemId, layer, mark, fault }) => ({
-      classId: held,
-      itemId,
-      layer,
-      mark,
-      fault,
-    })),
-  }
+  return rows
+    .map(({ clubId: _c, revision: _r, studentId: _s, ...row }) => ({
+      ...row,
+      estimated: Boolean(row.estimated),
+    }))
+    .sort(
+      (a, b) =>
+        (order.get(a.classId) ?? 0) - (order.get(b.classId) ?? 0) ||
+        (a.itemId < b.itemId ? -1 : a.itemId > b.itemId ? 1 : a.layer - b.layer),
+    )
+}
+
+/** Marks a student was given, the latest last: of one item and layer that one stands. */
+async function marksOf(club: Club, studentId: string, where: { classId?: string[] } = {}) {
+  const rows = await club.marks.all(
+    { studentId, ...where },
+    { order: [['givenAt', 'DESC']], limit: MOST_MARKS },
+  )
+  return rows
+    .reverse()
+    .map(({ classId, itemId, layer, mark, fault }) => ({ classId, itemId, layer, mark, fault }))
 }
 
 /** A page of a student's classes with what was practised in each, the newest first. */
 export async function studentClasses(club: Club, id: string, after?: string) {
   const found = await classesBefore(club, after)
   const classes = found.slice(0, CLASSES_A_PAGE)
-  return { classes, hasMore: found.length > CLASSES_A_PAGE, ...(await practiceIn(club, id, classes)) }
+  return {
+    classes,
+    hasMore: found.length > CLASSES_A_PAGE,
+    practice: await practiceIn(club, id, classes),
+    marks: await marksOf(club, id, after === undefined ? {} : { classId: classes.map((held) => held.id) }),
+  }
 }
 export type StudentClasses = Awaited<ReturnType<typeof studentClasses>>
 

@@ -37,7 +37,12 @@ export interface Answer<T = Record<string, unknown>> {
 
 /** Someone at a browser: keeps the cookie of the sign-in. */
 export class Person {
-  private cookie = ''
+  /** @param cookie as a browser would have kept it */
+  constructor(private cookie = '') {}
+
+  get cookies(): string {
+    return this.cookie
+  }
 
   async ask<T = Record<string, unknown>>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
     const response = await fetch(baseURL + path, {

@@ -1,4 +1,5 @@
-import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -6,7 +7,7 @@ import { QueryTypes } from 'sequelize'
 import { readItem } from '../../core/curriculum/item-rules'
 import { connect, type Database } from '../../server/db/connect'
 import { inClub } from '../../server/db/in-club'
-import { migrate, migrator } from '../../server/db/migrate'
+import { migrate, MIGRATION_NAMES, migrator } from '../../server/db/migrate'
 import { loadDemo, loadDemoIfEmpty } from '../../demo/load'
 import { demoItems } from '../../demo/curriculum'
 import { demoStudents } from '../../demo/club'
@@ -25,6 +26,8 @@ import {
   type PrivateDatabase,
 } from '../../scripts/setup/mariadb'
 import { freePort, runs } from '../../scripts/setup/processes'
+import { restore } from '../../scripts/setup/restore'
+import { superviseDatabase } from '../../scripts/setup/supervise'
 
 /** A private server of this test's own, started, killed and recovered. */
 const dir = mkdtempSync(join(tmpdir(), 'lintel-db-test-'))
@@ -170,6 +173,129 @@ describe('migrations', () => {
   })
 })
 
+describe('a database that ends by itself', () => {
+  it('is started again on its port, said to be, and has what was committed', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'lintel-supervised-'))
+    const said: string[] = []
+    const supervised = await superviseDatabase(folder, (text) => said.push(text))
+    const settings = {
+      host: '127.0.0.1',
+      port: supervised.port,
+      user: DATABASE_USER,
+      password: supervised.secrets.databaseUser,
+      name: 'lintel_own',
+    }
+    const db = connect(settings)
+    try {
+      await ensureSchema(supervised, 'lintel_own')
+      await db.sequelize.query('CREATE TABLE kept (n INT) ENGINE=InnoDB')
+      await db.sequelize.query('INSERT INTO kept VALUES (7)')
+      process.kill(supervised.pid, 'SIGKILL')
+      await expect.poll(() => said.at(-1), { timeout: 60_000 }).toBe('The database is back')
+      expect(said[0]).toContain('ended by itself (SIGKILL)')
+      // The pool that was open before finds it again.
+      await expect
+        .poll(() => db.sequelize.query('SELECT n FROM kept', { type: QueryTypes.SELECT }).catch(() => []), {
+          timeout: 20_000,
+        })
+        .toEqual([{ n: 7 }])
+    } finally {
+      await db.sequelize.close()
+      await supervised.stop()
+      rmSync(folder, { recursive: true, force: true })
+    }
+    expect(said).toHaveLength(2)
+  })
+})
+
+describe('a restore', () => {
+  const RUN = 'lintel'
+  const dump = (to: string) => {
+    const done = spawnSync(
+      'mariadb-dump',
+      ['--no-defaults', '--host=127.0.0.1', `--port=${server.port}`, `--user=${DATABASE_USER}`, RUN],
+      {
+        encoding: 'utf8',
+        env: { ...process.env, MYSQL_PWD: server.secrets.databaseUser },
+        maxBuffer: 1 << 28,
+      },
+    )
+    writeFileSync(to, done.stdout)
+    return done.stdout
+  }
+  const names = async () => {
+    const db = open(RUN)
+    const found = (await db.tables.clubs.findAll()).map((row) => row.get('name'))
+    await db.sequelize.close()
+    return found
+  }
+  const addClub = async (name: string) => {
+    const db = open(RUN)
+    const id = crypto.randomUUID()
+    await db.tables.clubs.create({
+      id,
+      name,
+      place: '',
+      zone: 'UTC',
+      firstSide: 'R',
+      lengthMin: 60,
+      startTime: '18:30',
+    })
+    await inClub(db, id, (club) =>
+      club.ranks.add({ id: 'white', name: 'White', position: 0, colour: '#FFFFFF', ink: '#000000' }),
+    )
+    await db.sequelize.close()
+  }
+
+  it('exchanges the two, keeps what was replaced, and changes nothing for a file that is none', async () => {
+    await ensureSchema(server, RUN, true)
+    const db = open(RUN)
+    await migrate(db.sequelize)
+    await db.sequelize.close()
+    await addClub('In the backup')
+    const file = join(dir, 'backup.sql')
+    const text = dump(file)
+    await addClub('After the backup')
+
+    const half = join(dir, 'half.sql')
+    writeFileSync(half, text.slice(0, text.length / 2))
+    await expect(restore(server, half, MIGRATION_NAMES, 'half')).rejects.toThrow(
+      /not a whole backup.*Nothing was changed/,
+    )
+    const broken = join(dir, 'broken.sql')
+    writeFileSync(broken, text.replace('CREATE TABLE `clubs`', 'CREATE TABEL `clubs`'))
+    await expect(restore(server, broken, MIGRATION_NAMES, 'broken')).rejects.toThrow(
+      /could not be read.*Nothing was changed/,
+    )
+    const foreign = join(dir, 'foreign.sql')
+    writeFileSync(foreign, 'CREATE TABLE recipes (n INT);\n-- Dump completed\n')
+    await expect(restore(server, foreign, MIGRATION_NAMES, 'foreign')).rejects.toThrow(
+      /no backup of Golden Lintel/,
+    )
+    await expect(restore(server, file, MIGRATION_NAMES.slice(0, 1), 'newer')).rejects.toThrow(/later version/)
+    expect(await names()).toEqual(expect.arrayContaining(['In the backup', 'After the backup']))
+
+    const kept = await restore(server, file, MIGRATION_NAMES, 'now')
+    expect(await names()).toEqual(['In the backup'])
+    const before = open(kept)
+    expect(await before.tables.clubs.count()).toBe(2)
+    await before.sequelize.close()
+    // Its references still hold: a row of no club is refused.
+    const again = open(RUN)
+    await expect(
+      again.tables.ranks.create({
+        clubId: crypto.randomUUID(),
+        id: 'x',
+        name: 'x',
+        position: 0,
+        colour: '#FFFFFF',
+        ink: '#000000',
+      }),
+    ).rejects.toThrow(/foreign key/)
+    await again.sequelize.close()
+  })
+})
+
 describe('transactions', () => {
   it('write all or nothing', async () => {
     const db = open('lintel_own')
@@ -303,6 +429,40 @@ describe('the demo club', () => {
       )
     expect(await ledger(again)).toEqual(await ledger(db))
     await again.sequelize.close()
+  })
+
+  it('goes down to the tables of before and up again with the same ledger and the same summaries', async () => {
+    const standing = async () => ({
+      practice: (
+        await db.tables.practice.findAll({ order: ['classId', 'studentId', 'itemId', 'layer'] })
+      ).map((row) => {
+        const { revision: _, ...figures } = row.get({ plain: true })
+        return figures
+      }),
+      summary: (await db.tables.summary.findAll({ order: ['studentId', 'itemId'] })).map((row) =>
+        row.get({ plain: true }),
+      ),
+      events: await db.tables.runEvents.count(),
+      groups: (await db.tables.classStudents.findAll({ order: ['classId', 'studentId'] })).map(
+        (row) => `${row.get('classId')} ${row.get('studentId')} ${row.get('groupId')}`,
+      ),
+      settled: (await db.tables.settlements.findAll({ order: ['classId'] })).map((row) => row.get('events')),
+      plans: (await db.tables.plans.findAll({ order: ['id'] })).map((row) => [
+        row.get('boards'),
+        row.get('theme'),
+        row.get('day'),
+      ]),
+      items: await db.tables.planItems.count(),
+    })
+    const before = await standing()
+    await migrator(db.sequelize).down({ to: '0003-records' })
+    const [old] = await db.sequelize.query<{ n: number }>(
+      'SELECT COUNT(*) AS n FROM practice_ledger l JOIN classes c ON c.id = l.class_id AND c.ledger_revision = l.revision',
+      { type: QueryTypes.SELECT },
+    )
+    expect(Number(old?.n)).toBe(before.practice.length)
+    expect(await migrate(db.sequelize)).toEqual(['0003-records'])
+    expect(await standing()).toEqual(before)
   })
 
   it('keeps no secret in its files', () => {

@@ -71,28 +71,9 @@ describe('two people on one plan', () => {
     expect((await head.put(`/api/plans/${id}`, { base: 77, plan: noted(1, 'mine') })).status).toBe(409)
   })
 
-  it('each sees who else is there and which version stands', async () => {
-    const id = await add()
-    expect((await head.post(`/api/plans/${id}/presence`, {})).body).toEqual({
-      others: [],
-      version: 1,
-      mine: true,
-    })
-    expect((await instructor.post(`/api/plans/${id}/presence`, {})).body).toEqual({
-      others: ['head of together'],
-      version: 1,
-      mine: false,
-    })
-    expect((await head.post(`/api/plans/${id}/presence`, {})).body).toMatchObject({
-      others: ['instructor of together'],
-    })
-    expect((await assistant.post(`/api/plans/${id}/presence`, {})).status).toBe(403)
-  })
-
-  it('a plan of another club has no presence, no versions and no list entry', async () => {
+  it('a plan of another club has no versions and no list entry', async () => {
     const id = await add()
     const stranger = await (await makeClub(db, 'apart')).person('head')
-    expect((await stranger.post(`/api/plans/${id}/presence`, {})).status).toBe(404)
     expect((await stranger.get(`/api/plans/${id}/versions`)).status).toBe(404)
     expect((await stranger.get<{ id: string }[]>('/api/plans')).body.map((plan) => plan.id)).not.toContain(id)
   })
