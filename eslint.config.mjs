@@ -65,7 +65,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['scripts/**', 'cli/**', 'demo/**', 'server/http/error-handler.ts'],
+    files: ['scripts/**', 'cli/**', 'demo/**', 'server/http/error-handler.ts', 'server/http/settler.ts'],
     rules: { 'no-console': 'off' },
   },
 )

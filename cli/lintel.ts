@@ -21,7 +21,7 @@ import { readRefitState, refit } from '../core/floor/refit'
  *   lintel refit STATE.json                     the best way to end on time, as one JSON object
  *   lintel due LEDGER.json                      what is due for each student and each group
  *
- * Exit 0 with the result on stdout; exit 2 with one line a fault on stderr (`path: what is wrong`) and nothing on stdout.
+ * Exit 0 with the result on stdout; exit 2 with one line per fault on stderr (`path: what is wrong`) and nothing on stdout.
  */
 
 class Refused extends Error {

@@ -11,7 +11,7 @@ export interface Evening {
   presence: PresenceMark[]
 }
 
-interface Told {
+interface Setting {
   plan: Plan
   /** Ms since 1970 of the planned first bow. */
   startsAt: number
@@ -26,7 +26,7 @@ const MINUTE = 60_000
  * bowed out on time; some come late, one sits out for a while, some stay away. What each student practised is not made up:
  * the core computes it from these events.
  */
-export function evening({ plan, startsAt, students, chance }: Told): Evening {
+export function evening({ plan, startsAt, students, chance }: Setting): Evening {
   const startedAt = startsAt + chance.whole(10, 150) * 1000
   const run: RunEvent[] = [event('start', startedAt, chance)]
   const act = (kind: RunEvent['kind'], at: number) => run.push(event(kind, at, chance))
@@ -66,7 +66,7 @@ function event(kind: RunEvent['kind'], at: number, chance: Seeded): RunEvent {
   return { id: chance.uuid(), kind, at }
 }
 
-function taps(startedAt: number, students: Told['students'], chance: Seeded): PresenceMark[] {
+function taps(startedAt: number, students: Setting['students'], chance: Seeded): PresenceMark[] {
   const marks: PresenceMark[] = []
   const tap = (kind: PresenceMark['kind'], student: string, at: number, reason?: string) =>
     marks.push({ id: chance.uuid(), kind, student, at, ...(reason ? { reason } : {}) })

@@ -14,6 +14,7 @@ interface Wanted {
 
 const helloSchema = z.object({ now: z.number() })
 const AGAIN_AFTER_MS = 3000
+const HIDDEN_AFTER_MS = 10_000
 
 const useStream = createSharedComposable(() => {
   const wanted = new Set<Wanted>()
@@ -67,6 +68,21 @@ const useStream = createSharedComposable(() => {
     }
   }
 
+  // A browser has few connections to one server: pages that nobody looks at let go of theirs.
+  const visibility = useDocumentVisibility()
+  const letGo = useTimeoutFn(
+    () => {
+      wasAway = true
+      close()
+    },
+    HIDDEN_AFTER_MS,
+    { immediate: false },
+  )
+  watch(visibility, (state) => {
+    if (state === 'hidden') return void letGo.start()
+    letGo.stop()
+    if (!source) connect()
+  })
   watch([plan, loggedIn], connect)
   signInAgain.onSignedIn(connect)
 

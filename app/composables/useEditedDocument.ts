@@ -6,7 +6,7 @@ import { draftOf, dropDraft, keepDraft } from '~/domain/device-store'
 export type SaveState = 'kept' | 'changed' | 'saving' | 'unreachable' | 'signed out' | 'stale' | 'refused'
 
 /** A document as it stands on the server. */
-export interface Standing<T> {
+export interface Stored<T> {
   value: T
   version: number
 }
@@ -26,11 +26,11 @@ export interface DocumentKind<T, Place = undefined> {
   /** Sends it; throws `ApiProblem`. */
   send(value: T, base: number): Promise<Saved<T>>
   /** Reads it anew from the server. */
-  fresh(): Promise<Standing<T>>
+  fresh(): Promise<Stored<T>>
   /** Puts two changes of one base together. */
   merge(base: T, mine: T, theirs: T, prefer?: Preference): Merged<T, unknown>
   /** What stands there, as a refused save tells it. */
-  theirsIn?(problem: ApiProblem): Standing<T> | undefined
+  theirsIn?(problem: ApiProblem): Stored<T> | undefined
   /** A change that does not hold is kept as typed and named (a form), rather than not made (a frame). */
   keepsFaulty: boolean
   /** Told of what stands on the server now. */
@@ -63,7 +63,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
   const version = ref(0)
   const state = ref<SaveState>('kept')
   const faults = shallowRef<Fault[]>([])
-  const theirs = shallowRef<Standing<T>>()
+  const theirs = shallowRef<Stored<T>>()
   /** Whose it is, where the server said so. */
   const clashWith = ref('')
   /** Whose changes were put in last. */
@@ -83,10 +83,10 @@ export function useEditedDocument<T extends object, Place = undefined>() {
   let sending: Promise<void> | undefined
 
   /** Takes a document up: what was left unsaved on this device is put on top of it, as a step that can be undone. */
-  async function open(next: DocumentKind<T, Place>, standing: Standing<T>): Promise<void> {
+  async function open(next: DocumentKind<T, Place>, stored: Stored<T>): Promise<void> {
     await leave()
     kind = next
-    show(standing)
+    show(stored)
     undoSteps.value = []
     redoSteps.value = []
     theirs.value = undefined
@@ -98,40 +98,40 @@ export function useEditedDocument<T extends object, Place = undefined>() {
   /** Looks for what was left unsaved on this device, and puts it on top of what stands. */
   async function lookOnDevice(): Promise<void> {
     const of = kind
-    const standing = base && { value: base, version: version.value }
+    const stored = base && { value: base, version: version.value }
     const draft = of && (await draftOf<T>(of.path))
-    if (draft && standing && kind === of && state.value === 'kept') restore(draft, standing)
+    if (draft && stored && kind === of && state.value === 'kept') restore(draft, stored)
   }
 
   /** As `open`, at once, for what is made on the spot. */
-  function begin(next: DocumentKind<T, Place>, standing: Standing<T>): void {
+  function begin(next: DocumentKind<T, Place>, stored: Stored<T>): void {
     kind = next
-    show(standing)
+    show(stored)
   }
 
-  function show(standing: Standing<T>) {
-    base = standing.value
-    value.value = standing.value
-    version.value = standing.version
+  function show(stored: Stored<T>) {
+    base = stored.value
+    value.value = stored.value
+    version.value = stored.version
     state.value = 'kept'
     faults.value = []
     lastTouch = ''
   }
 
-  function restore(draft: { base: T; value: T; version: number; at: number }, standing: Standing<T>) {
+  function restore(draft: { base: T; value: T; version: number; at: number }, stored: Stored<T>) {
     if (!kind) return
     const outcome =
-      draft.version === standing.version
+      draft.version === stored.version
         ? { merged: draft.value }
-        : kind.merge(draft.base, draft.value, standing.value)
+        : kind.merge(draft.base, draft.value, stored.value)
     const restored = 'merged' in outcome ? outcome.merged : draft.value
     restoredFrom.value = draft.at
-    remember(standing.value, restored)
+    remember(stored.value, restored)
     value.value = restored
     if ('merged' in outcome) check()
     else {
       base = draft.base
-      theirs.value = standing
+      theirs.value = stored
       state.value = 'stale'
     }
   }
@@ -251,23 +251,23 @@ export function useEditedDocument<T extends object, Place = undefined>() {
   }
 
   /** Puts what stands on the server together with what I changed since `from`; where both changed the same, it is asked. */
-  function putIn(from: T, standing: Standing<T>, name: string) {
+  function putIn(from: T, stored: Stored<T>, name: string) {
     const mine = value.value
     if (!kind || !mine) return
-    const outcome = mine === from ? { merged: standing.value } : kind.merge(from, mine, standing.value)
+    const outcome = mine === from ? { merged: stored.value } : kind.merge(from, mine, stored.value)
     if (!('merged' in outcome)) {
       base = from
-      theirs.value = standing
+      theirs.value = stored
       clashWith.value = name
       state.value = 'stale'
       return
     }
-    base = standing.value
-    version.value = standing.version
+    base = stored.value
+    version.value = stored.version
     value.value = outcome.merged
     lastTouch = ''
     broughtIn.value = name
-    kind.kept?.(standing.value, standing.version)
+    kind.kept?.(stored.value, stored.version)
   }
 
   /** Reads what somebody else has saved, and puts it together with what is mine. */
@@ -275,11 +275,11 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     const of = kind
     if (!of || state.value === 'stale') return false
     while (sending) await sending
-    const standing = await of.fresh()
-    if (of !== kind || standing.version <= version.value || !base) return false
+    const stored = await of.fresh()
+    if (of !== kind || stored.version <= version.value || !base) return false
     const before = value.value
-    putIn(base, standing, name)
-    if (!theirs.value && value.value !== standing.value) saveSoon(0)
+    putIn(base, stored, name)
+    if (!theirs.value && value.value !== stored.value) saveSoon(0)
     return value.value !== before || theirs.value !== undefined
   }
 
@@ -305,26 +305,26 @@ export function useEditedDocument<T extends object, Place = undefined>() {
 
   /** Somebody else saved first: put together at once where it can be, else both are shown. */
   function onStale(problem: ApiProblem) {
-    const standing = kind?.theirsIn?.(problem)
-    if (!kind || !standing || !base || !value.value) {
+    const stored = kind?.theirsIn?.(problem)
+    if (!kind || !stored || !base || !value.value) {
       state.value = 'stale'
       return
     }
-    putIn(base, standing, '')
+    putIn(base, stored, '')
     if (theirs.value) return keepOnDevice()
-    settled(standing.value)
+    settled(stored.value)
   }
 
   /** Of two versions: mine where both changed the same, with everything else of theirs. */
   async function keepMine(): Promise<void> {
-    const standing = theirs.value ?? (await kind?.fresh())
-    if (!kind || !standing || !base || !value.value) return
-    const outcome = kind.merge(base, value.value, standing.value, 'mine')
+    const stored = theirs.value ?? (await kind?.fresh())
+    if (!kind || !stored || !base || !value.value) return
+    const outcome = kind.merge(base, value.value, stored.value, 'mine')
     const merged = 'merged' in outcome ? outcome.merged : value.value
     if (merged !== value.value) remember(value.value, merged)
     value.value = merged
-    base = standing.value
-    version.value = standing.version
+    base = stored.value
+    version.value = stored.version
     theirs.value = undefined
     state.value = 'changed'
     await save()
@@ -332,13 +332,13 @@ export function useEditedDocument<T extends object, Place = undefined>() {
 
   /** Of two versions: theirs, with mine a step of undo away. */
   async function takeTheirs(): Promise<void> {
-    const standing = theirs.value ?? (await kind?.fresh())
-    if (!kind || !standing || !value.value) return
+    const stored = theirs.value ?? (await kind?.fresh())
+    if (!kind || !stored || !value.value) return
     const mine = value.value
-    show(standing)
+    show(stored)
     theirs.value = undefined
-    remember(mine, standing.value)
-    kind.kept?.(standing.value, standing.version)
+    remember(mine, stored.value)
+    kind.kept?.(stored.value, stored.version)
     keepOnDevice()
   }
 

@@ -1,7 +1,9 @@
 import type { Item } from '~~/core/curriculum/item'
-import type { Ask, Told } from '~/workers/read-files'
+import type { Syllabus } from '~~/core/curriculum/syllabus'
+import type { SyllabusPreview } from '~~/core/curriculum/syllabus-csv'
+import type { ReadReply, ReadRequest } from '~/workers/read-files'
 
-type Read = Exclude<Told, { kind: 'progress' }>
+type Read = Exclude<ReadReply, { kind: 'progress' }>
 export interface Progress {
   what: 'reading' | 'sending' | 'writing'
   done: number
@@ -35,7 +37,7 @@ export function useFileImport() {
   async function open(file: File) {
     reset()
     stopped = false
-    const ask: Ask = {
+    const request: ReadRequest = {
       text: await file.text(),
       library: [...library.items.values()].map(({ version: _v, archived: _a, ...item }) => toRaw(item)),
       ladder: toRaw(library.ladder),
@@ -43,7 +45,7 @@ export function useFileImport() {
     }
     progress.value = { what: 'reading', done: 0, of: 1 }
     worker = new Worker(new URL('../workers/read-files.ts', import.meta.url), { type: 'module' })
-    worker.onmessage = ({ data }: MessageEvent<Told>) => {
+    worker.onmessage = ({ data }: MessageEvent<ReadReply>) => {
       if (data.kind === 'progress') progress.value = { what: 'reading', ...data }
       else {
         read.value = data
@@ -54,7 +56,7 @@ export function useFileImport() {
       problem.value = `The file could not be read: ${event.message}`
       progress.value = undefined
     }
-    worker.postMessage(JSON.parse(JSON.stringify(ask)))
+    worker.postMessage(JSON.parse(JSON.stringify(request)))
   }
 
   function stop() {
@@ -64,19 +66,23 @@ export function useFileImport() {
 
   /** Takes over what was previewed. */
   async function takeOver() {
-    const told = read.value
-    if (!told || told.kind === 'wrong') return
+    const previewed = read.value
+    if (!previewed || previewed.kind === 'wrong') return
     problem.value = ''
     stopped = false
     const id = crypto.randomUUID()
     try {
-      const items = told.kind === 'library' ? told.preview.write : []
+      const items = previewed.kind === 'library' ? previewed.preview.write : []
       if (!(await sendAll(id, items))) return
       progress.value = { what: 'writing', done: items.length, of: items.length }
       const more =
-        told.kind === 'syllabus'
-          ? { syllabus: told.preview.syllabus }
-          : { ladder: told.rest.ladder, shapes: told.rest.shapes, syllabus: merged(told.rest.syllabus) }
+        previewed.kind === 'syllabus'
+          ? { syllabus: changedEntries(previewed.preview) }
+          : {
+              ladder: previewed.rest.ladder,
+              shapes: previewed.rest.shapes,
+              syllabus: previewed.rest.syllabus,
+            }
       const body = { items: items.length, ...more }
       const done = await api<{ added: number; changed: number }>(`/api/imports/${id}/take-over`, {
         method: 'POST',
@@ -85,8 +91,8 @@ export function useFileImport() {
       await library.refresh()
       read.value = undefined
       outcome.value =
-        told.kind === 'syllabus'
-          ? `The syllabus is taken over: ${told.preview.counts.added} added, ${told.preview.counts.changed} changed.`
+        previewed.kind === 'syllabus'
+          ? `The syllabus is taken over: ${previewed.preview.counts.added} added, ${previewed.preview.counts.changed} changed.`
           : `Taken over: ${done.added} added, ${done.changed} changed.`
     } catch (error) {
       problem.value = saidBy(error)
@@ -95,12 +101,11 @@ export function useFileImport() {
     }
   }
 
-  /** A syllabus of a file over the one there is: what both speak of is the file's, nothing is taken away. */
-  function merged(incoming: typeof library.syllabus | undefined) {
-    if (!incoming) return undefined
-    const rows = new Map(library.syllabus.map((entry) => [`${entry.rank} ${entry.item}`, entry]))
-    for (const entry of incoming) rows.set(`${entry.rank} ${entry.item}`, entry)
-    return [...rows.values()]
+  /** What the file adds and changes: the server lays it over the syllabus as it stands then, whatever a colleague did since. */
+  function changedEntries({ rows }: SyllabusPreview): Syllabus {
+    return rows.flatMap(({ entry, outcome }) =>
+      entry && (outcome === 'added' || outcome === 'changed') ? [entry] : [],
+    )
   }
 
   async function sendAll(id: string, items: Item[]): Promise<boolean> {

@@ -1,7 +1,7 @@
 import type { Fault } from '~~/core/kernel/faults'
 import { mergeDocuments } from '~~/core/kernel/merge-documents'
 import type { SavedVersion } from '~~/shared/answers'
-import { useEditedDocument, type Standing } from './useEditedDocument'
+import { useEditedDocument, type Stored } from './useEditedDocument'
 
 interface Kept<T> {
   /** Where it is kept and under which name it is sent. */
@@ -12,7 +12,7 @@ interface Kept<T> {
   /** Sends it; the version that stands then. */
   send(value: T, base: number): Promise<SavedVersion>
   /** Reads it anew from the server. */
-  fresh(): Promise<Standing<T>>
+  fresh(): Promise<Stored<T>>
   /** Told of what stands on the server now. */
   kept?(value: T, version: number): void
   /** The part of the curriculum or the settings whose changes tell that somebody else saved it. */
@@ -23,7 +23,7 @@ interface Kept<T> {
  * A document of the curriculum or the settings that is edited in place in a form: a change that does not hold stays as typed and
  * its fields are named. Otherwise as every edited document.
  */
-export function useKeptDocument<T extends object>(standing: Standing<T>, way: Kept<T>) {
+export function useKeptDocument<T extends object>(stored: Stored<T>, way: Kept<T>) {
   const edited = useEditedDocument<T>()
   edited.begin(
     {
@@ -35,7 +35,7 @@ export function useKeptDocument<T extends object>(standing: Standing<T>, way: Ke
         return theirs && version !== undefined ? { value: theirs, version } : undefined
       },
     },
-    standing,
+    stored,
   )
   void edited.lookOnDevice()
   if (way.changedBy)
@@ -44,7 +44,7 @@ export function useKeptDocument<T extends object>(standing: Standing<T>, way: Ke
       if (change === 'back' || !change.mine) void edited.takeIn().catch(() => {})
     })
   onScopeDispose(() => void edited.leave())
-  const draft = computed(() => edited.value.value ?? standing.value)
+  const draft = computed(() => edited.value.value ?? stored.value)
   return { ...edited, draft }
 }
 export type KeptDocument<T extends object> = ReturnType<typeof useKeptDocument<T>>

@@ -26,13 +26,16 @@ async function load() {
   try {
     const [fresh] = await Promise.all([api<TodayData>('/api/today'), facts.load()])
     data.value = fresh
-    wanted.value = { day: fresh.today, startTime: library.club?.startTime ?? '18:30' }
+    if (!wanted.value.day) wanted.value = { day: fresh.today, startTime: library.club?.startTime ?? '18:30' }
   } catch (error) {
     problem.value = saidBy(error)
   }
 }
 const wanted = ref({ day: '', startTime: '' })
 onMounted(load)
+/** What happens to a class elsewhere is shown as it happens; taps come in many at once. */
+const reload = useDebounceFn(load, 600, { maxWait: 2000 })
+onChange('class', undefined, () => void reload())
 
 /** Planning a class on a day of choice, although one is planned already. */
 const another = ref(false)

@@ -76,13 +76,15 @@ onMounted(async () => {
     problem.value = saidBy(error)
   }
 })
-const SECTIONS = [
+const SECTIONS = computed(() => [
   ['club', 'The club'],
   ['ranks', 'Ranks and groups'],
   ['schools', 'How you teach'],
   ['hall', 'Days and hall'],
   ['limits', 'Limits'],
-] as const
+  ...(readonly.value ? [] : [['accounts', 'Who signs in']]),
+  ['password', 'Your password'],
+])
 </script>
 
 <template>
@@ -121,6 +123,8 @@ const SECTIONS = [
         <SchoolFields :kept="settings" :readonly="readonly" />
         <HallFields :kept="settings" :readonly="readonly" />
         <LimitFields :kept="settings" :readonly="readonly" />
+        <AccountRows v-if="!readonly" />
+        <OwnPassword />
       </div>
     </template>
   </div>

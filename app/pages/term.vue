@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { ClassSummary } from '~~/server/services/today'
+import { daysBetween } from '~~/core/balance/due'
 import { shortDay } from '~/domain/days'
+import { dayOf } from '~/domain/wall-time'
 
 useHead({ title: 'Term · Golden Lintel' })
 const classes = shallowRef<ClassSummary[]>()
@@ -12,6 +14,14 @@ onMounted(async () => {
     problem.value = saidBy(error)
   }
 })
+const mayWrite = useMayWrite()
+const library = useLibraryStore()
+onMounted(() => library.load().catch(() => {}))
+/** Those who do not teach reach the register from the day before to the day after. */
+function reaches(day: string): boolean {
+  const today = dayOf(Date.now(), library.club?.zone)
+  return mayWrite.value || Math.abs(daysBetween(day, today)) <= 1
+}
 const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } as const
 </script>
 
@@ -39,9 +49,13 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
         <span class="text-17 font-serif font-semibold text-umber">{{ held.title }}</span>
         <span :class="held.state === 'finished' ? 'text-moss' : 'text-ash'">{{ WORDS[held.state] }}</span>
         <span class="ml-auto flex gap-4">
-          <NuxtLink :to="`/people?class=${held.id}`" class="link">Register</NuxtLink>
-          <a :href="`/api/classes/${held.id}/plan`" class="link" download>Plan file</a>
-          <a v-if="held.state !== 'planned'" :href="`/api/classes/${held.id}/register`" class="link" download
+          <NuxtLink v-if="reaches(held.day)" :to="`/people?class=${held.id}`" class="link">Register</NuxtLink>
+          <a v-if="mayWrite" :href="`/api/classes/${held.id}/plan`" class="link" download>Plan file</a>
+          <a
+            v-if="mayWrite && held.state !== 'planned'"
+            :href="`/api/classes/${held.id}/register`"
+            class="link"
+            download
             >Attendance file</a
           >
         </span>

@@ -159,9 +159,9 @@ export const usePlanStore = defineStore('plan', () => {
 
   /** The plan of a colleague that mine clashes with; nothing while there is none. */
   const clashing = computed((): SavedPlan | undefined => {
-    const standing = edited.theirs.value
-    if (!standing || theirs.value?.version === standing.version) return standing && theirs.value
-    const { value, version: saved } = standing
+    const stored = edited.theirs.value
+    if (!stored || theirs.value?.version === stored.version) return stored && theirs.value
+    const { value, version: saved } = stored
     return { id: id.value, version: saved, plan: value, savedBy: edited.clashWith.value, savedAt: new Date() }
   })
 

@@ -1,3 +1,6 @@
+import { equalDocuments } from '../kernel/merge-documents'
+import { libraryFaults } from './library-rules'
+import type { Syllabus } from './syllabus'
 import { fault, type Fault } from '../kernel/faults'
 import type { Item } from './item'
 import { byId, cycleInWords, findCycle, unmetFaults } from './prerequisites'
@@ -31,32 +34,21 @@ export interface Preview {
   write: Item[]
 }
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
-
-/** An item with its fields in one order, so that two can be compared as text. */
-const sorted = (value: unknown): unknown =>
-  Array.isArray(value)
-    ? value.map(sorted)
-    : value && typeof value === 'object'
-      ? Object.fromEntries(
-          Object.entries(value)
-            .filter(([, inner]) => inner !== undefined)
-            .sort(([a], [b]) => (a < b ? -1 : 1))
-            .map(([key, inner]) => [key, sorted(inner)]),
-        )
-      : value
-
 /** The names of the fields in which two items differ. */
 export function changedFields(before: Item, after: Item): string[] {
   const fields = new Set([...Object.keys(before), ...Object.keys(after)]) as Set<keyof Item>
-  return [...fields].filter((field) => !same(sorted(before[field]), sorted(after[field])))
+  return [...fields].filter((field) => !equalDocuments(before[field], after[field]))
 }
 
 /**
- * Lays incoming items over a library. All or nothing: while a row is refused, nothing would be written. Reading the same
+ * Lays incoming items over a library, by the rules the server goes by. All or nothing: while a row is refused, nothing would be written. Reading the same
  * file again finds everything the same.
  */
-export function previewImport(library: Iterable<Item>, incoming: readonly Incoming[]): Preview {
+export function previewImport(
+  library: Iterable<Item>,
+  incoming: readonly Incoming[],
+  syllabus: Syllabus = [],
+): Preview {
   const existing = byId(library)
   const merged = new Map(existing)
   const seen = new Map<string, number>()
@@ -71,6 +63,7 @@ export function previewImport(library: Iterable<Item>, incoming: readonly Incomi
   incoming.forEach(({ item }, n) => {
     if (item && faultsOfRow[n]?.length === 0) faultsOfRow[n] = unmetFaults(item, merged)
   })
+  refuseLostLayers(existing, merged, syllabus, incoming, faultsOfRow)
   refuseCycle(merged, incoming, faultsOfRow)
   const rows = incoming.map(({ row, name, item }, n): PreviewRow => {
     const faults = faultsOfRow[n] ?? []
@@ -87,6 +80,24 @@ export function previewImport(library: Iterable<Item>, incoming: readonly Incomi
     return item && (outcome === 'added' || outcome === 'changed') ? [item] : []
   })
   return { rows, counts, write: counts.refused ? [] : write }
+}
+
+/** Layers that the syllabus or another item asks for cannot be cut off: the rule the server goes by. */
+function refuseLostLayers(
+  existing: ReadonlyMap<string, Item>,
+  merged: ReadonlyMap<string, Item>,
+  syllabus: Syllabus,
+  incoming: readonly Incoming[],
+  faultsOfRow: Fault[][],
+): void {
+  const fewer = incoming.flatMap(({ item }) =>
+    item && item.layers.length < (existing.get(item.id)?.layers.length ?? 0) ? [item] : [],
+  )
+  const faults = libraryFaults(fewer, merged, syllabus).filter(({ path }) => path === 'layers')
+  incoming.forEach(({ item }, n) => {
+    const own = faults.filter((one) => one.item === item?.id).map(({ path, message }) => ({ path, message }))
+    if (own.length && faultsOfRow[n]?.length === 0) faultsOfRow[n] = own
+  })
 }
 
 /** A circle is refused in every row that stands in it. */

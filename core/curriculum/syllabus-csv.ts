@@ -4,7 +4,7 @@ import { spokenName, type Item } from './item'
 import type { Ladder } from './ladder'
 import { syllabusEntrySchema, type Syllabus, type SyllabusEntry } from './syllabus'
 
-/** A syllabus as CSV, one entry a row: rank and item by id or by name. */
+/** A syllabus as CSV, one entry per row: rank and item by id or by name. */
 
 export const SYLLABUS_HEADERS = ['rank', 'item', 'layer', 'target', 'unit', 'asks', 'part']
 

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 
 /**
- * Cells that hold lists: one entry a line, the parts of an entry apart with `|`. A bar, a backslash or a line break inside a
+ * Cells that hold lists: one entry per line, the parts of an entry apart with `|`. A bar, a backslash or a line break inside a
  * part is written `\|`, `\\` and `\n`, so that every text comes back as it was.
  */
 

@@ -1,13 +1,14 @@
 import { z } from 'zod'
 
 /**
- * The kinds of value our files are made of, each with the sentence that says what is wanted. What a refinement asks is told
- * to the JSON Schema with `meta`, which cannot read refinements.
+ * The kinds of value our files are made of, each with the sentence that says what is wanted. What a refinement asks is
+ * passed to the JSON Schema with `meta`, which cannot read refinements.
  */
 
 const MAX_SECONDS = 1e9
 
-function told(wanted: string) {
+/** The sentence of an error: that the value is missing, or what is wanted of it. */
+function missingOr(wanted: string) {
   return (issue: { input?: unknown }) => (issue.input === undefined ? `is missing: it ${wanted}` : wanted)
 }
 
@@ -18,7 +19,7 @@ export function whole(min: number, max: number) {
       ? `must be a whole number, ${min} or more`
       : `must be a whole number from ${min} to ${max}`
   return z
-    .number({ error: told(wanted) })
+    .number({ error: missingOr(wanted) })
     .refine((n) => Number.isInteger(n) && n >= min && n <= Math.min(max, Number.MAX_SAFE_INTEGER), {
       error: wanted,
     })
@@ -36,7 +37,7 @@ export const layerNumber = () => whole(1, 99)
 export function between(min: number, max: number) {
   const wanted = `must be a number from ${min} to ${max}`
   return z
-    .number({ error: told(wanted) })
+    .number({ error: missingOr(wanted) })
     .refine((n) => n >= min && n <= max, { error: wanted })
     .meta({ minimum: min, maximum: max })
 }
@@ -47,7 +48,7 @@ const hasMilliseconds = (n: number) => n <= MAX_SECONDS && Math.round(n * 1000) 
 export function seconds() {
   const wanted = 'must be seconds, 0 or more, with at most three decimals'
   return z
-    .number({ error: told(wanted) })
+    .number({ error: missingOr(wanted) })
     .refine((n) => n >= 0 && hasMilliseconds(n), { error: wanted })
     .meta({ minimum: 0, maximum: MAX_SECONDS })
 }
@@ -56,7 +57,7 @@ export function seconds() {
 export function positiveSeconds() {
   const wanted = 'must be seconds above 0, with at most three decimals'
   return z
-    .number({ error: told(wanted) })
+    .number({ error: missingOr(wanted) })
     .refine((n) => n > 0 && hasMilliseconds(n), { error: wanted })
     .meta({ exclusiveMinimum: 0, maximum: MAX_SECONDS })
 }
@@ -65,7 +66,7 @@ export function positiveSeconds() {
 export function text(max = 2000) {
   const wanted = `must be text of 1 to ${max} characters`
   return z
-    .string({ error: told(wanted) })
+    .string({ error: missingOr(wanted) })
     .refine((s) => s.trim().length > 0 && s.length <= max, { error: wanted })
     .meta({ minLength: 1, maxLength: max })
 }
@@ -74,7 +75,7 @@ export function text(max = 2000) {
 export function notes(max = 20_000) {
   const wanted = `must be text of at most ${max} characters`
   return z
-    .string({ error: told(wanted) })
+    .string({ error: missingOr(wanted) })
     .refine((s) => s.length <= max, { error: wanted })
     .meta({ maxLength: max })
 }
@@ -83,7 +84,7 @@ export function notes(max = 20_000) {
 export function slug() {
   const wanted = 'must be an id of small letters, digits and hyphens'
   return z
-    .string({ error: told(wanted) })
+    .string({ error: missingOr(wanted) })
     .refine((s) => /^[a-z0-9-]{1,100}$/.test(s), { error: wanted })
     .meta({ pattern: '^[a-z0-9-]{1,100}$' })
 }
@@ -92,23 +93,23 @@ export function slug() {
 export function colour() {
   const wanted = 'must be a colour, #RRGGBB'
   return z
-    .string({ error: told(wanted) })
+    .string({ error: missingOr(wanted) })
     .refine((s) => /^#[0-9A-Fa-f]{6}$/.test(s), { error: wanted })
     .meta({ pattern: '^#[0-9A-Fa-f]{6}$' })
 }
 
 export function oneOf<const T extends readonly [string, ...string[]]>(names: T) {
-  return z.enum(names, { error: told(`must be one of ${names.join(', ')}`) })
+  return z.enum(names, { error: missingOr(`must be one of ${names.join(', ')}`) })
 }
 
 /** 1 or 2: sides worked, roles taken. */
 export function oneOrTwo() {
   const wanted = 'must be 1 or 2'
-  return z.union([z.literal(1), z.literal(2)], { error: told(wanted) })
+  return z.union([z.literal(1), z.literal(2)], { error: missingOr(wanted) })
 }
 
 export function yesNo() {
-  return z.boolean({ error: told('must be true or false') })
+  return z.boolean({ error: missingOr('must be true or false') })
 }
 
 export function list<T extends z.ZodType>(item: T, min = 0, max = Infinity) {
@@ -119,14 +120,15 @@ export function list<T extends z.ZodType>(item: T, min = 0, max = Infinity) {
         : `must be a list with at least ${min}`
       : `must be a list of ${min} to ${max}`
   return z
-    .array(item, { error: told(wanted) })
+    .array(item, { error: missingOr(wanted) })
     .refine((a) => a.length >= min && a.length <= max, { error: wanted })
     .meta({ ...(min ? { minItems: min } : {}), ...(max === Infinity ? {} : { maxItems: max }) })
 }
 
 export function record<T extends z.ZodRawShape>(shape: T) {
   return z.strictObject(shape, {
-    error: (issue) => (issue.code === 'unrecognized_keys' ? undefined : told('must be an object')(issue)),
+    error: (issue) =>
+      issue.code === 'unrecognized_keys' ? undefined : missingOr('must be an object')(issue),
   })
 }
 
@@ -134,7 +136,7 @@ export function record<T extends z.ZodRawShape>(shape: T) {
 export function day() {
   const wanted = 'must be a date, YYYY-MM-DD'
   return z
-    .string({ error: told(wanted) })
+    .string({ error: missingOr(wanted) })
     .refine(isDay, { error: wanted })
     .meta({ format: 'date' })
 }
@@ -152,7 +154,7 @@ function isDay(s: string): boolean {
 export function clockTime() {
   const wanted = 'must be a time, HH:MM'
   return z
-    .string({ error: told(wanted) })
+    .string({ error: missingOr(wanted) })
     .refine((s) => /^([01]\d|2[0-3]):[0-5]\d$/.test(s), { error: wanted })
     .meta({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' })
 }

@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process'
+import { spawn, type ChildProcess } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -21,6 +21,9 @@ type Layer = 'lint' | 'core' | 'api' | 'e2e'
 const LAYERS: Layer[] = ['lint', 'core', 'api', 'e2e']
 const NAMES: Record<Layer, string> = { lint: 'Lint and types', core: 'Core', api: 'API', e2e: 'End to end' }
 
+/** What is being run now: ended when this is told to end. */
+const running = new Set<ChildProcess>()
+
 function run(command: string, args: string[], env: Record<string, string> = {}): Promise<number> {
   return new Promise((resolve) => {
     const child = spawn(join(root, 'node_modules', '.bin', command), args, {
@@ -28,7 +31,11 @@ function run(command: string, args: string[], env: Record<string, string> = {}):
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, ...env },
     })
-    child.once('exit', (code) => resolve(code ?? 1))
+    running.add(child)
+    child.once('exit', (code) => {
+      running.delete(child)
+      resolve(code ?? 1)
+    })
     child.once('error', () => resolve(1))
   })
 }
@@ -99,6 +106,7 @@ export async function main(args: string[]): Promise<void> {
   let made: Promise<TestBed> | undefined
   const bed = () => (made ??= makeTestBed((text) => console.log(`  ${text}`)))
   const clear = async () => {
+    for (const child of running) child.kill('SIGTERM')
     await (await made)?.clear()
     rmSync(reports, { recursive: true, force: true })
   }

@@ -1,6 +1,5 @@
 import {
   BaseError,
-  Op,
   QueryTypes,
   Transaction,
   type Attributes,

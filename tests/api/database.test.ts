@@ -462,7 +462,9 @@ describe('the demo club', () => {
     )
     expect(Number(old?.n)).toBe(before.practice.length)
     expect(await migrate(db.sequelize)).toEqual(['0003-records'])
-    expect(await standing()).toEqual(before)
+    const after = await standing()
+    for (const part of Object.keys(before) as (keyof typeof before)[])
+      expect(JSON.stringify(after[part]), part).toBe(JSON.stringify(before[part]))
   })
 
   it('keeps no secret in its files', () => {

@@ -46,7 +46,7 @@ describe('the gate', () => {
   })
 
   it.each(routes.filter(([, url]) => !OPEN.includes(url)))(
-    '%s %s refuses who is not signed in',
+    '%s %s refuses anyone who is not signed in',
     async (method, url) => {
       const answer = await new Person().ask(method, url, method === 'GET' ? undefined : {})
       expect(answer).toMatchObject({ status: 401, body: { code: 'signed-out', title: 'Sign in first.' } })

@@ -116,7 +116,7 @@ describe('the command', () => {
     expect(differences(read('credit-02.expected.json'), JSON.parse(done.stdout))).toEqual([])
   })
 
-  it('refuses a bad plan with exit 2, a line a fault, and nothing on stdout', () => {
+  it('refuses a bad plan with exit 2, one line per fault, and nothing on stdout', () => {
     const done = lintel('expand', 'bad-02.json')
     expect(done.status).toBe(2)
     expect(done.stdout).toBe('')

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { demoSignIns } from '../../demo/sign-ins'
 import { signIn } from './steps'
 
-test('who is not signed in is led to the sign-in, and after it to where they wanted to go', async ({
+test('anyone who is not signed in is led to the sign-in, and after it to where they wanted to go', async ({
   page,
 }) => {
   await page.goto('/people')

@@ -37,7 +37,7 @@ test('on a phone nothing is wider than the screen', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   for (const path of ['/', '/people', '/floor', '/term']) {
     await page.goto(path)
-    await page.waitForLoadState('networkidle')
+    await expect(page.getByRole('heading').first().or(page.getByTestId('floor')).first()).toBeVisible()
     const wider = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
     expect(wider, path).toBeLessThanOrEqual(0)
   }

@@ -1,9 +1,11 @@
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import { openTonight, signIn } from './steps'
+import { demoSignIns } from '../../demo/sign-ins'
+import { comeIn, openTonight, signIn } from './steps'
 
 /** Two people on one plan, and a server that is gone for a while. */
-async function someone(browser: Browser, who: 0 | 1): Promise<Page> {
+async function someone(browser: Browser, who: 0 | 1, options: { alone?: boolean } = {}): Promise<Page> {
   const page = await (await browser.newContext()).newPage()
+  if (options.alone) await page.route(STREAM, (route) => route.abort())
   await signIn(page, who)
   await openTonight(page)
   return page
@@ -11,14 +13,13 @@ async function someone(browser: Browser, who: 0 | 1): Promise<Page> {
 const reps = (page: Page) => page.getByLabel('Reps', { exact: true })
 const state = (page: Page) => page.getByTestId('save-state')
 
-/** Without word of the other, as on a flaky network: what they save is met only when one saves oneself. */
-const alone = (page: Page) => page.route('**/presence', (route) => route.abort())
+/** Aborted, there is no word of the other, as on a flaky network: what they save is met only when one saves oneself. */
+const STREAM = '**/api/changes*'
 
 test('changes to different boards are put together; both people see who else is there', async ({
   browser,
 }) => {
-  const head = await someone(browser, 0)
-  await alone(head)
+  const head = await someone(browser, 0, { alone: true })
   const other = await someone(browser, 1)
   await other.locator('[data-board="kicks"]').click()
   await reps(other).fill('11')
@@ -36,7 +37,7 @@ test('changes to different boards are put together; both people see who else is 
   await expect(other.getByText(/changed the plan; it is shown as it is now/)).toBeVisible()
   await other.locator('[data-board="falls"]').click()
   await expect(reps(other)).toHaveValue('6')
-  await head.unroute('**/presence')
+  await head.unroute(STREAM)
   await expect(head.getByText('Idris here too')).toBeVisible()
   await expect(other.getByText('Marit here too')).toBeVisible()
   // The evening is left as it was, for the tests that run it.
@@ -49,10 +50,8 @@ test('changes to different boards are put together; both people see who else is 
 test('the same board changed by both is refused with both versions kept and a choice', async ({
   browser,
 }) => {
-  const head = await someone(browser, 0)
-  const other = await someone(browser, 1)
-  await alone(head)
-  await alone(other)
+  const head = await someone(browser, 0, { alone: true })
+  const other = await someone(browser, 1, { alone: true })
   await other.locator('[data-board="kicks"]').click()
   await head.locator('[data-board="kicks"]').click()
   await reps(other).fill('11')
@@ -81,9 +80,117 @@ test('with the server out of reach the change is kept here and sent when it can 
   await page.locator('[data-board="kicks"]').click()
   await page.route('**/api/plans/*', (route) => route.abort())
   await reps(page).fill('9')
-  await expect(state(page)).toHaveText('server not reached; kept here, trying again')
+  await expect(state(page)).toHaveText('server not reached; kept on this device, trying again')
   await page.unroute('**/api/plans/*')
   await expect(state(page)).toHaveText('all changes kept', { timeout: 30_000 })
   await reps(page).fill('10')
   await expect(state(page)).toHaveText('all changes kept')
+})
+
+test('a session that ends in the middle asks for the password over the page, and nothing is lost', async ({
+  browser,
+}) => {
+  const page = await (await browser.newContext()).newPage()
+  await comeIn(page, 1)
+  await openTonight(page)
+  await page.locator('[data-board="kicks"]').click()
+  await expect(state(page)).toHaveText('all changes kept')
+  // Somewhere else the same person changes their mind about being signed in here.
+  await page.evaluate(() =>
+    fetch('/api/auth/sign-out', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{}',
+    }),
+  )
+  await reps(page).fill('12')
+  const again = page.getByRole('dialog', { name: 'Sign in again' })
+  await expect(again).toBeVisible()
+  await again.getByLabel('E-mail').fill(demoSignIns[1].email)
+  await again.getByLabel('Password').fill('not this one')
+  await again.getByRole('button', { name: 'Sign in and go on' }).click()
+  await expect(again.getByRole('alert')).toContainText('do not go together')
+  await again.getByLabel('Password').fill(demoSignIns[1].password)
+  await again.getByRole('button', { name: 'Sign in and go on' }).click()
+  await expect(again).toBeHidden()
+  await expect(reps(page)).toHaveValue('12')
+  await expect(state(page)).toHaveText('all changes kept', { timeout: 30_000 })
+  await reps(page).fill('10')
+  await expect(state(page)).toHaveText('all changes kept')
+})
+
+test('what could not be saved when the page was left is offered when the plan is opened again', async ({
+  browser,
+}) => {
+  const page = await someone(browser, 0)
+  await page.locator('[data-board="kicks"]').click()
+  await expect(reps(page)).toHaveValue('10')
+  await page.route('**/api/plans/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  )
+  await reps(page).fill('14')
+  await expect(state(page)).toContainText('kept on this device')
+  await page.getByRole('link', { name: 'Today' }).click()
+  await expect(page.getByRole('link', { name: 'Open in Compose' })).toBeVisible()
+  await page.unroute('**/api/plans/*')
+  await openTonight(page)
+  await expect(page.getByText(/that were not saved are back on the frame/)).toBeVisible()
+  await page.locator('[data-board="kicks"]').click()
+  await expect(reps(page)).toHaveValue('14')
+  await page.getByRole('button', { name: 'Discard' }).click()
+  await expect(reps(page)).toHaveValue('10')
+  await expect(state(page)).toHaveText('all changes kept')
+})
+
+test('the register at the door and the one on the floor see each other’s taps within a second', async ({
+  browser,
+}) => {
+  const open = async (who: 0 | 1) => {
+    const page = await (await browser.newContext()).newPage()
+    await signIn(page, who)
+    await page.goto('/people')
+    await expect(page.locator('[data-student]').first()).toBeVisible()
+    return page
+  }
+  const [door, floor] = [await open(0), await open(1)]
+  const here = (page: Page) =>
+    page
+      .locator('[data-student]')
+      .first()
+      .getByRole('button', { name: /: here$/ })
+  // The stream stands before anything is tapped.
+  await expect
+    .poll(() => door.evaluate(() => performance.getEntriesByType('resource').length))
+    .toBeGreaterThan(0)
+  await here(floor).click()
+  await expect(here(door)).toHaveAttribute('aria-pressed', 'true', { timeout: 5000 })
+  await here(door).click()
+  await expect(here(floor)).toHaveAttribute('aria-pressed', 'false', { timeout: 5000 })
+})
+
+test('signing out takes registers and names off the device', async ({ browser }) => {
+  const page = await (await browser.newContext()).newPage()
+  await comeIn(page, 1)
+  await page.goto('/people')
+  await expect(page.locator('[data-student]').first()).toBeVisible()
+  const kept = () =>
+    page.evaluate(
+      () =>
+        new Promise<number>((resolve, reject) => {
+          const request = indexedDB.open('golden-lintel')
+          request.onerror = () => reject(new Error('no storage'))
+          request.onsuccess = () => {
+            const count = request.result.transaction('classes').objectStore('classes').count()
+            count.onsuccess = () => {
+              request.result.close()
+              resolve(count.result)
+            }
+          }
+        }),
+    )
+  await expect.poll(kept).toBe(1)
+  await page.getByRole('button', { name: 'Library and club' }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page).toHaveURL(/\/sign-in/)
+  expect(await kept()).toBe(0)
 })

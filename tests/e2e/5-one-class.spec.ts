@@ -26,7 +26,7 @@ test.beforeAll(async ({ browser }) => {
 })
 test.afterAll(() => page.close())
 
-test('before the class the register is open, one tap a student, undone with one', async () => {
+test('before the class the register is open, one tap per student, undone with one', async () => {
   await page.goto('/people')
   await page.getByRole('button', { name: `${NEIGHBOUR}: here` }).click()
   await expect(page.getByRole('button', { name: `${NEIGHBOUR}: here` })).toHaveAttribute(

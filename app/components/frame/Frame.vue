@@ -4,7 +4,7 @@ import { PHASES } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
 import { frameGeometry, type PlacedBoard } from '~/domain/frame-geometry'
 
-/** The class under the beam: time down the page, a column a group, boards laid across or cut, load at the right. */
+/** The class under the beam: time down the page, one column per group, boards laid across or cut, load at the right. */
 const store = usePlanStore()
 const checks = useChecksStore()
 const library = useLibraryStore()

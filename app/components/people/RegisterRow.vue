@@ -20,6 +20,8 @@ const lateBy = computed(() => {
   const start = store.run?.startedAt ?? store.data?.startsAt
   return from === undefined || start === undefined ? 0 : Math.max(0, Math.round((from - start) / 60_000))
 })
+/** The tap that made it so carries a time that cannot be right. */
+const isDoubted = computed(() => store.data?.doubted?.some(({ id }) => id === line.value?.last?.id) ?? false)
 const says = computed(() => {
   const { last, there, reason, out } = line.value ?? {}
   const from = line.value && cameAt(line.value)
@@ -73,7 +75,12 @@ const REASONS = ['injury', 'unwell', 'watching']
   <div class="row" :class="state" role="group" :aria-label="student.name" :data-student="student.id">
     <div class="who">
       <NuxtLink :to="`/people/${student.id}`" class="name">{{ student.name }}</NuxtLink>
-      <span class="says">{{ says }}</span>
+      <span class="says"
+        >{{ says
+        }}<em v-if="isDoubted" title="The device that sent this has its clock wrong">
+          · time doubted</em
+        ></span
+      >
     </div>
     <button
       type="button"

@@ -37,6 +37,23 @@ useComposeKeys({
 })
 
 const others = usePlanPresence()
+watch(
+  () => store.notUndone,
+  (why) => {
+    if (why) toast(why)
+  },
+)
+watch(
+  () => store.restoredFrom,
+  (at) => {
+    if (!at) return
+    const time = new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+    toast(`Changes of ${time} that were not saved are back on the frame.`, {
+      duration: 12_000,
+      action: { label: 'Discard', onClick: () => store.undo() },
+    })
+  },
+)
 const openVersions = ref(false)
 watch(
   () => store.broughtIn,

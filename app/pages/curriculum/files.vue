@@ -38,7 +38,7 @@ const OUT = [
   },
   {
     name: 'Syllabus as CSV',
-    about: 'one entry a row',
+    about: 'one entry per row',
     save: () => saveFile('syllabus.csv', 'text/csv', `\uFEFF${writeSyllabusCsv(library.syllabus)}`),
   },
   {

@@ -135,7 +135,7 @@ const status = computed(() => {
       </div>
       <div class="foot">
         <p class="text-ash">
-          One tap a student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it is
+          One tap per student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it is
           tapped; <b>late</b> is from now. Tap a set cell again to clear it. <kbd>Ctrl Z</kbd> takes the last
           tap back.
           <span v-if="store.unsent" role="status" class="font-semibold text-brick-deep"

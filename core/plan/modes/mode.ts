@@ -19,7 +19,7 @@ export interface Stretch {
 /** What one group does through a block: stretches that fill it from end to end. */
 export type Lane = Stretch[]
 
-/** A block laid out: its length, a lane a group (in the plan's order; equal lanes are shared), and what is called aloud. */
+/** A block laid out: its length, a lane per group (in the plan's order; equal lanes are shared), and what is called aloud. */
 export interface BlockLayout {
   ms: number
   lanes: Lane[]

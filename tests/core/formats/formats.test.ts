@@ -106,7 +106,7 @@ describe('the rotation table', () => {
 describe('Markdown', () => {
   const text = planMarkdown(made, names)
 
-  it('has a row a board, with what would mean something in Markdown escaped', () => {
+  it('has one row per board, with what would mean something in Markdown escaped', () => {
     expect(text).toContain('# Grips & \\<hips\\>')
     expect(text).toContain(
       '| 18:31 | 1:25 | DR | Kicks \\| on \\*one\\* count | 2 × 10 each side, on the count |',
@@ -127,7 +127,7 @@ describe('CSV of boards', () => {
     skipEmptyLines: true,
   }).data
 
-  it('has a row a board, and a row a track where groups differ', () => {
+  it('has one row per board, and one per track where groups differ', () => {
     expect(Object.keys(rows[0] ?? {})).toEqual([...BOARD_COLUMNS])
     expect(rows.map(({ title, groups, item, layer }) => [title, groups, item, layer])).toEqual([
       ['Line up', 'white, green', '', ''],

@@ -2,7 +2,7 @@ import { createPinia, defineStore, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import * as vue from 'vue'
 import type { Plan } from '~~/core/plan/schema'
-import { changePlan, newBlock } from '~~/core/plan/edit'
+import { newBlock } from '~~/core/plan/edit'
 import { block, count, fixed, plan } from '../make'
 
 /** What Nuxt gives every store by itself, and a server that answers as the test says. */
