@@ -1,7 +1,259 @@
 import { z } from 'zod'
+import { expectedSchema } from '../core/checks/club-file'
+import { itemSchema } from '../core/curriculum/item'
+import { ladderSchema, rankSchema } from '../core/curriculum/ladder'
+import { settingsSchema } from '../core/curriculum/settings'
+import { shapeSchema } from '../core/curriculum/shapes'
+import { syllabusSchema } from '../core/curriculum/syllabus'
+import { presenceMarkSchema, runEventSchema } from '../core/floor/events'
+import { MARKS } from '../core/people/marks'
+import { PHASE_NAMES } from '../core/plan/phases'
+import { planSchema } from '../core/plan/schema'
+import { ROLES } from './roles'
 
-/** What the server answers, as both sides know it. */
+/**
+ * What the server answers, as both sides know it: services return these types, and the browser parses every answer with the schema
+ * before anything is made of it.
+ */
+
+const id = z.string()
+const day = z.string()
+const count = z.number().int()
+const ms = z.number()
+/** A moment, as JSON writes it. */
+const moment = z.coerce.date()
+const classState = z.enum(['planned', 'running', 'finished'])
+
+/** The id of what was made. */
+export const madeSchema = z.object({ id })
 
 /** The version that stands after a save. */
-export const savedVersionSchema = z.object({ version: z.number().int() })
+export const savedVersionSchema = z.object({ version: count })
 export type SavedVersion = z.infer<typeof savedVersionSchema>
+
+export const accountSchema = z.object({ id, name: z.string(), email: z.string(), role: z.enum(ROLES) })
+export type Account = z.infer<typeof accountSchema>
+
+export const starterSchema = z.object({
+  id,
+  name: z.string(),
+  about: z.string(),
+  ladder: ladderSchema,
+  items: count,
+  asked: count,
+})
+export type StarterCard = z.infer<typeof starterSchema>
+
+/** An item as the screens hold it: the document, the version it stands at, and whether it is put away. */
+export const libraryItemSchema = itemSchema.extend({ version: count, archived: z.boolean() })
+export type LibraryItem = z.infer<typeof libraryItemSchema>
+
+export const classGroupSchema = z.object({ id, name: z.string(), pace: z.number(), ranks: z.array(id) })
+export type ClassGroup = z.infer<typeof classGroupSchema>
+
+export const librarySchema = z.object({
+  club: z.object({
+    name: z.string(),
+    place: z.string(),
+    zone: z.string(),
+    firstSide: z.enum(['R', 'L']),
+    lengthMin: count,
+    startTime: z.string(),
+  }),
+  settings: settingsSchema,
+  versions: z.object({ settings: count, ladder: count, syllabus: count }),
+  ladderKind: ladderSchema.shape.kind,
+  ranks: z.array(rankSchema),
+  groups: z.array(classGroupSchema),
+  items: z.array(libraryItemSchema),
+  syllabus: syllabusSchema,
+  shapes: z.array(shapeSchema),
+})
+export type Library = z.infer<typeof librarySchema>
+
+const usesSchema = z.object({ plans: count, ledger: count, syllabus: count, items: count, shapes: count })
+export type Uses = z.infer<typeof usesSchema>
+
+export const itemPageSchema = z.object({
+  uses: usesSchema,
+  lastPractised: day.nullable(),
+  ladder: z.object({
+    open: count,
+    last: z.object({ day, rungsRun: count, marks: z.array(z.enum(MARKS)) }).nullable(),
+  }),
+})
+export type ItemPage = z.infer<typeof itemPageSchema>
+
+export const discardedSchema = z.object({ outcome: z.enum(['archived', 'deleted']), uses: usesSchema })
+export const importedSchema = z.object({ added: count, changed: count })
+
+export const rosterStudentSchema = z.object({
+  id,
+  /** First and last name, or the first name only, as the role sees it. */
+  name: z.string(),
+  rankId: id,
+  groupId: id,
+  notches: count,
+  floorNote: z.string().nullable(),
+  /** Whole years on the day. */
+  age: count.nullable(),
+})
+export type RosterStudent = z.infer<typeof rosterStudentSchema>
+export const rosterSchema = z.array(rosterStudentSchema)
+
+export const expectedListSchema = z.array(expectedSchema)
+
+const classHead = {
+  id,
+  planId: id,
+  planVersion: count,
+  day,
+  startTime: z.string(),
+  lengthMin: count,
+  state: classState,
+}
+export const classSummarySchema = z.object({
+  ...classHead,
+  teacher: z.string(),
+  /** Ms since 1970 of the planned first bow. */
+  startsAt: ms,
+  title: z.string(),
+})
+export type ClassSummary = z.infer<typeof classSummarySchema>
+
+export const classEventsSchema = z.object({
+  state: classState,
+  events: z.array(runEventSchema),
+  marks: z.array(presenceMarkSchema),
+  /** Ids of the acts and taps whose time cannot be right as it was sent. */
+  doubted: z.array(z.object({ id, doubt: z.enum(['ahead', 'another day']) })),
+})
+export type ClassEvents = z.infer<typeof classEventsSchema>
+
+export const classViewSchema = classSummarySchema.extend({
+  ...classEventsSchema.shape,
+  plan: planSchema,
+  roster: rosterSchema,
+})
+export type ClassView = z.infer<typeof classViewSchema>
+
+/** What became of a batch of events, and the server's clock. */
+export const batchSchema = z.object({ state: classState, now: ms })
+
+const lastClassSchema = classSummarySchema.extend({
+  boards: count,
+  cut: z.array(z.object({ title: z.string(), phase: z.enum(PHASE_NAMES), ms, ranMs: ms })),
+  startedAt: ms.nullable(),
+  finishedAt: ms.nullable(),
+  ranMs: ms,
+  came: z.array(id),
+  late: count,
+})
+export const todaySchema = z.object({
+  today: day,
+  next: classSummarySchema.extend({ plan: planSchema }).nullable(),
+  last: lastClassSchema.nullable(),
+  nextGrading: day.nullable(),
+  roster: rosterSchema,
+})
+export type Today = z.infer<typeof todaySchema>
+
+export const savedPlanSchema = z.object({
+  id,
+  version: count,
+  plan: planSchema,
+  savedBy: z.string(),
+  savedAt: moment,
+})
+export type SavedPlan = z.infer<typeof savedPlanSchema>
+
+/** `merged`: someone else saved first, and changed other boards; both changes are in it. */
+export const planKeptSchema = z.object({
+  saved: z.literal(true),
+  version: count,
+  merged: z.object({ plan: planSchema, with: z.string() }).optional(),
+})
+/** Someone else saved first. Both are kept: theirs is the plan, the one refused stands under `setAside`. */
+export const planRefusedSchema = z.object({ saved: z.literal(false), theirs: savedPlanSchema, setAside: id })
+export type SaveOutcome = z.infer<typeof planKeptSchema> | z.infer<typeof planRefusedSchema>
+
+export const listedPlanSchema = z.object({
+  id,
+  title: z.string(),
+  version: count,
+  totalMs: ms,
+  spareMs: ms,
+  blocks: count,
+  savedAt: moment,
+  theme: z.string(),
+  boards: z.string(),
+  /** The day of its class; a plan of no class is a template. */
+  day: day.nullable(),
+  state: classState.nullable(),
+})
+export type ListedPlan = z.infer<typeof listedPlanSchema>
+
+export const planVersionSchema = z.object({
+  id,
+  version: count,
+  outcome: z.enum(['saved', 'set aside']),
+  savedBy: z.string(),
+  savedAt: moment,
+  title: z.string(),
+  blocks: count,
+  totalMs: ms,
+})
+export type PlanVersion = z.infer<typeof planVersionSchema>
+export const onePlanSchema = z.object({ plan: planSchema })
+
+const practisedSchema = z.object({
+  classId: id,
+  itemId: id,
+  layer: count,
+  day,
+  workMs: ms,
+  holdingMs: ms,
+  repsL: count,
+  repsR: count,
+  repsN: count,
+  received: count,
+  estimated: z.boolean(),
+})
+export const studentClassesSchema = z.object({
+  classes: z.array(z.object({ id, day, title: z.string() })),
+  hasMore: z.boolean(),
+  practice: z.array(practisedSchema),
+  /** Marks given, the latest last: of one item and layer that one stands. */
+  marks: z.array(
+    z.object({ classId: id, itemId: id, layer: count, mark: z.enum(MARKS), fault: z.string().nullable() }),
+  ),
+})
+export type StudentClasses = z.infer<typeof studentClassesSchema>
+
+export const studentPageSchema = studentClassesSchema.extend({
+  id,
+  name: z.string(),
+  rankId: id,
+  rankSince: day.nullable(),
+  notches: count,
+  groupId: id,
+  floorNote: z.string().nullable(),
+  /** Everything practised, by item. */
+  totals: z.array(
+    z.object({
+      itemId: id,
+      days: count,
+      last: day.nullable(),
+      layer: count,
+      workMs: ms,
+      repsL: count,
+      repsR: count,
+      repsN: count,
+      received: count,
+      mark: z.enum(MARKS).nullable(),
+    }),
+  ),
+  /** Whom this student is never paired with. */
+  apart: z.array(z.string()),
+})
+export type StudentPage = z.infer<typeof studentPageSchema>

@@ -1,3 +1,4 @@
+import type { z } from 'zod'
 import type { Fault } from '~~/core/kernel/faults'
 
 /** What the server said was wrong, in one sentence a person can act on. */
@@ -13,7 +14,7 @@ export class ApiProblem extends Error {
   }
 }
 
-interface Asked {
+interface Refused {
   status?: number
   data?: { code?: string; title?: string; faults?: Fault[] }
 }
@@ -25,19 +26,28 @@ export function saidBy(error: unknown): string {
   return error instanceof Error ? error.message : String(error)
 }
 
-/** Calls the application's own API; a refusal is an `ApiProblem`, status 0 when the network is gone. */
-export async function api<T>(
+interface Asking {
+  method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
+  body?: object
+  headers?: Record<string, string>
+}
+
+/**
+ * Calls the application's own API. An answer that is used is parsed by its schema; without one it is only had.
+ *
+ * @throws ApiProblem when it is refused; status 0 when the network is gone
+ */
+export async function api<S extends z.ZodType>(
   path: string,
-  options: {
-    method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
-    body?: object
-    headers?: Record<string, string>
-  } = {},
-): Promise<T> {
+  options: Asking & { answer: S },
+): Promise<z.output<S>>
+export async function api(path: string, options?: Asking): Promise<void>
+export async function api(path: string, { answer, ...asking }: Asking & { answer?: z.ZodType } = {}) {
+  let body: unknown
   try {
-    return (await $fetch<unknown>(path, { ...options, retry: 0 })) as T
+    body = await $fetch<unknown>(path, { ...asking, retry: 0 })
   } catch (error) {
-    const { status = 0, data } = error as Asked
+    const { status = 0, data } = error as Refused
     if (status === 401 && data?.code === 'signed-out') useSignInAgain().ask()
     throw new ApiProblem(
       status,
@@ -47,4 +57,5 @@ export async function api<T>(
       data,
     )
   }
+  return answer?.parse(body)
 }

@@ -1,3 +1,4 @@
+import { importedSchema } from '~~/shared/answers'
 import type { Item } from '~~/core/curriculum/item'
 import type { Syllabus } from '~~/core/curriculum/syllabus'
 import type { SyllabusPreview } from '~~/core/curriculum/syllabus-csv'
@@ -84,10 +85,7 @@ export function useFileImport() {
               syllabus: previewed.rest.syllabus,
             }
       const body = { items: items.length, ...more }
-      const done = await api<{ added: number; changed: number }>(`/api/imports/${id}/take-over`, {
-        method: 'POST',
-        body,
-      })
+      const done = await api(`/api/imports/${id}/take-over`, { answer: importedSchema, method: 'POST', body })
       await library.refresh()
       read.value = undefined
       outcome.value =

@@ -1,8 +1,9 @@
+import { discardedSchema, savedVersionSchema } from '~~/shared/answers'
 import { toast } from 'vue-sonner'
 import { spokenName, type Item } from '~~/core/curriculum/item'
 import { readItem } from '~~/core/curriculum/item-rules'
 import { prerequisiteFaults } from '~~/core/curriculum/prerequisites'
-import type { LibraryItem } from '~~/server/services/library'
+import type { LibraryItem } from '~~/shared/answers'
 
 type Outcome = 'archived' | 'deleted'
 
@@ -31,7 +32,8 @@ export function useItemDocument(id: string) {
         const faults = prerequisiteFaults(read.item, [...library.items.values()].map(documentOf))
         return faults.length ? { ok: false, faults } : { ok: true, value: read.item }
       },
-      send: (item, base) => api(`/api/items/${id}`, { method: 'PUT', body: { base, item } }),
+      send: (item, base) =>
+        api(`/api/items/${id}`, { answer: savedVersionSchema, method: 'PUT', body: { base, item } }),
       async fresh() {
         await library.refresh()
         const theirs = library.items.get(id)
@@ -57,7 +59,7 @@ export function useItemDocument(id: string) {
     const before = library.items.get(id)
     if (!before) return
     try {
-      const { outcome } = await api<{ outcome: Outcome }>(`/api/items/${id}`, { method: 'DELETE' })
+      const { outcome } = await api(`/api/items/${id}`, { answer: discardedSchema, method: 'DELETE' })
       library.putItem(id, outcome === 'archived' ? { ...before, archived: true } : undefined)
       const said =
         outcome === 'archived'

@@ -1,3 +1,4 @@
+import { madeSchema } from '~~/shared/answers'
 import type { Plan } from '~~/core/plan/schema'
 
 /** Puts up an empty plan for the club's groups and goes to it. */
@@ -23,7 +24,7 @@ export function useNewPlan() {
       blocks: [],
       ...(date ? { date } : {}),
     }
-    const { id } = await api<{ id: string }>('/api/plans', { method: 'POST', body: { plan } })
+    const { id } = await api('/api/plans', { answer: madeSchema, method: 'POST', body: { plan } })
     return id
   }
 }

@@ -1,6 +1,6 @@
 import { CATEGORIES, CATEGORY_NAMES, type Category } from '~~/core/curriculum/categories'
 import type { Syllabus } from '~~/core/curriculum/syllabus'
-import type { LibraryItem } from '~~/server/services/library'
+import type { LibraryItem } from '~~/shared/answers'
 
 /** The rows of the library's list: headings and items, in one run so that thousands can be scrolled. */
 export type LibraryRow =

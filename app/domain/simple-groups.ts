@@ -1,7 +1,7 @@
 import type { Item } from '~~/core/curriculum/item'
 import { standingOf } from '~~/core/curriculum/syllabus'
 import type { Plan } from '~~/core/plan/schema'
-import type { Library } from '~~/server/services/library'
+import type { Library } from '~~/shared/answers'
 
 /** The groups of a plan for whom an item is still ahead or new: they keep the simple version of it. */
 export function simpleGroups(item: Item, plan: Plan | undefined, library: Library | undefined): string[] {

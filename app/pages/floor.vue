@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { todaySchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
 import { shortDose } from '~~/core/plan/doses'
 import { PHASES } from '~~/core/plan/phases'
@@ -20,7 +21,7 @@ const wakeLock = useWakeLock()
 async function whichClass(): Promise<string | undefined> {
   if (typeof route.query.class === 'string') return route.query.class
   try {
-    return (await api<{ next: { id: string } | null }>('/api/today')).next?.id
+    return (await api('/api/today', { answer: todaySchema })).next?.id
   } catch (error) {
     const kept = await lastKeptClass(dayOf(clock.read(), library.club?.zone))
     if (!kept) throw error

@@ -1,22 +1,20 @@
 <script setup lang="ts">
+import { madeSchema, onePlanSchema, todaySchema } from '~~/shared/answers'
 import { findingsOf } from '~~/core/checks'
 import { layPlan } from '~~/core/plan/timeline'
-import type { Plan } from '~~/core/plan/schema'
 import { isGrave } from '~~/core/checks'
 import { toast } from 'vue-sonner'
 import { carryForward } from '~~/core/draft/carry-forward'
 import { counted, minutes } from '~~/core/kernel/time-text'
-import type { RosterStudent } from '~~/server/services/roster'
-import type { today as todayService } from '~~/server/services/today'
+import type { Today } from '~~/shared/answers'
 import { longDay, whenSaid } from '~/domain/days'
 import { wallTime } from '~/domain/wall-time'
 
 useHead({ title: 'Today · Golden Lintel' })
-type TodayData = Awaited<ReturnType<typeof todayService>> & { roster: RosterStudent[] }
 
 const library = useLibraryStore()
 const facts = useFactsStore()
-const data = shallowRef<TodayData>()
+const data = shallowRef<Today>()
 const problem = ref('')
 const busy = ref(false)
 const newPlan = useNewPlan()
@@ -24,7 +22,7 @@ const newPlan = useNewPlan()
 async function load() {
   problem.value = ''
   try {
-    const [fresh] = await Promise.all([api<TodayData>('/api/today'), facts.load()])
+    const [fresh] = await Promise.all([api('/api/today', { answer: todaySchema }), facts.load()])
     data.value = fresh
     if (!wanted.value.day) wanted.value = { day: fresh.today, startTime: library.club?.startTime ?? '18:30' }
   } catch (error) {
@@ -86,13 +84,14 @@ const blank = () => begin(() => newPlan(headcounts.value, dayOfClass.value))
 /** The last class, one step on: what changes is said in the notes of the new plan. */
 const again = () =>
   begin(async () => {
-    const { plan } = await api<{ plan: Plan }>(`/api/plans/${last.value?.planId}`)
+    const { plan } = await api(`/api/plans/${last.value?.planId}`, { answer: onePlanSchema })
     const title = `${plan.title.replace(/, one step on$/, '')}, one step on`
     const { plan: next, changes } = carryForward(plan, facts.club, { date: dayOfClass.value, title })
     const notes = [`Carried forward from ${plan.title}:`, ...changes.map((one) => `– ${one}`)]
       .join('\n')
       .slice(0, 4900)
-    const { id } = await api<{ id: string }>('/api/plans', {
+    const { id } = await api('/api/plans', {
+      answer: madeSchema,
       method: 'POST',
       body: { plan: { ...next, notes } },
     })

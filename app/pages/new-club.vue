@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { starterSchema } from '~~/shared/answers'
+import { z } from 'zod'
 import { inkFor, NO_RANKS, type Ladder } from '~~/core/curriculum/ladder'
 import { freshId } from '~~/core/plan/edit'
 
@@ -31,7 +33,7 @@ const zones = Intl.supportedValuesOf('timeZone')
 
 onMounted(async () => {
   try {
-    starters.value = await api<StarterCard[]>('/api/auth/starters')
+    starters.value = await api('/api/auth/starters', { answer: z.array(starterSchema) })
   } catch (error) {
     problem.value = saidBy(error)
   }

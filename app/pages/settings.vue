@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { savedVersionSchema } from '~~/shared/answers'
 import type { Ladder } from '~~/core/curriculum/ladder'
 import { readLadder } from '~~/core/curriculum/ladder'
 import { readSettings, type ClubSettings } from '~~/core/curriculum/settings'
-import type { ClassGroup } from '~~/server/services/library'
+import type { ClassGroup } from '~~/shared/answers'
 
 useHead({ title: 'Club settings · Golden Lintel' })
 interface Ranks {
@@ -32,7 +33,12 @@ onMounted(async () => {
             const read = readSettings(plain(draft))
             return read.ok ? { ok: true, value: read.settings } : read
           },
-          send: (value, base) => api('/api/settings', { method: 'PUT', body: { base, settings: value } }),
+          send: (value, base) =>
+            api('/api/settings', {
+              answer: savedVersionSchema,
+              method: 'PUT',
+              body: { base, settings: value },
+            }),
           async fresh() {
             const now = await library.refresh()
             return { value: now.settings, version: now.versions.settings }
@@ -57,7 +63,7 @@ onMounted(async () => {
             return read.ok ? { ok: true, value: { ladder: read.ladder, groups: draft.groups } } : read
           },
           send: ({ ladder, groups }, base) =>
-            api('/api/ladder', { method: 'PUT', body: { base, ladder, groups } }),
+            api('/api/ladder', { answer: savedVersionSchema, method: 'PUT', body: { base, ladder, groups } }),
           async fresh() {
             const now = await library.refresh()
             return { value: { ladder: library.ladder, groups: now.groups }, version: now.versions.ladder }

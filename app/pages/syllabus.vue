@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { savedVersionSchema } from '~~/shared/answers'
 import { CATEGORIES, CATEGORY_NAMES, type Category } from '~~/core/curriculum/categories'
 import { orderNotes, readSyllabus, syllabusGrid, type Syllabus } from '~~/core/curriculum/syllabus'
 
@@ -24,7 +25,12 @@ onMounted(async () => {
             const read = readSyllabus(JSON.parse(JSON.stringify(draft)), library.ladder, library.items)
             return read.ok ? { ok: true, value: read.syllabus } : read
           },
-          send: (value, base) => api('/api/syllabus', { method: 'PUT', body: { base, syllabus: value } }),
+          send: (value, base) =>
+            api('/api/syllabus', {
+              answer: savedVersionSchema,
+              method: 'PUT',
+              body: { base, syllabus: value },
+            }),
           async fresh() {
             const now = await library.refresh()
             return { value: now.syllabus, version: now.versions.syllabus }

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { ClassSummary } from '~~/server/services/today'
+import { classSummarySchema } from '~~/shared/answers'
+import { z } from 'zod'
+import type { ClassSummary } from '~~/shared/answers'
 import { daysBetween } from '~~/core/balance/due'
 import { shortDay } from '~/domain/days'
 import { dayOf } from '~/domain/wall-time'
@@ -9,7 +11,7 @@ const classes = shallowRef<ClassSummary[]>()
 const problem = ref('')
 onMounted(async () => {
   try {
-    classes.value = await api<ClassSummary[]>('/api/classes')
+    classes.value = await api('/api/classes', { answer: z.array(classSummarySchema) })
   } catch (error) {
     problem.value = saidBy(error)
   }

@@ -162,6 +162,7 @@ export const useChecksStore = defineStore('checks', () => {
   }
 
   return {
+    fresh,
     findings,
     accepted,
     toFix,

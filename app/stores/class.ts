@@ -1,11 +1,10 @@
+import { batchSchema, classEventsSchema, classViewSchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
 import { inHall, readRegister } from '~~/core/people/register'
 import { layPlan } from '~~/core/plan/timeline'
 import { replay } from '~~/core/floor/run'
-import type { Plan } from '~~/core/plan/schema'
 import type { PresenceMark, RunEvent } from '~~/core/floor/events'
-import type { RosterStudent } from '~~/server/services/roster'
-import type { ClassEvents, ClassSummary } from '~~/server/services/today'
+import type { ClassView } from '~~/shared/answers'
 import {
   classesWithUnsent,
   forgetSent,
@@ -17,10 +16,7 @@ import {
   type Unsent,
 } from '~/domain/device-store'
 
-export interface ClassData extends ClassSummary, ClassEvents {
-  plan: Plan
-  roster: RosterStudent[]
-}
+export type ClassData = ClassView
 
 const RETRY_MS = 3000
 /** So many taps at once are read together. */
@@ -70,7 +66,7 @@ export const useClassStore = defineStore('class', () => {
   async function open(id: string) {
     let fresh: ClassData
     try {
-      fresh = await api<ClassData>(`/api/classes/${id}`)
+      fresh = await api(`/api/classes/${id}`, { answer: classViewSchema })
     } catch (error) {
       const kept = error instanceof ApiProblem && error.status === 0 ? await keptClass(id) : undefined
       if (!kept) throw error
@@ -123,7 +119,7 @@ export const useClassStore = defineStore('class', () => {
     const { value } = data
     if (!value) return
     try {
-      const fresh = await api<ClassEvents & Pick<ClassData, 'state'>>(`/api/classes/${value.id}/events`)
+      const fresh = await api(`/api/classes/${value.id}/events`, { answer: classEventsSchema })
       const { value: held } = data
       if (held?.id !== value.id) return
       const waiting = await unsentOf(value.id)
@@ -196,7 +192,8 @@ export const useClassStore = defineStore('class', () => {
     const sentAt = clock.device()
     const moved = clock.moved.value
     try {
-      const answer = await api<{ state: ClassData['state']; now: number }>(`/api/classes/${classId}/events`, {
+      const answer = await api(`/api/classes/${classId}/events`, {
+        answer: batchSchema,
         method: 'POST',
         body: {
           run: batch.flatMap(({ run: event }) => event ?? []),

@@ -1,8 +1,9 @@
+import { expectedListSchema } from '~~/shared/answers'
 import { layPlan } from '~~/core/plan/timeline'
 import type { Plan } from '~~/core/plan/schema'
 import { Ground } from '~~/core/checks/ground'
 import { NO_CLUB, type ClubFacts } from '~~/core/checks'
-import { expectedOf, type ExpectedRow } from '~~/core/checks/club-file'
+import { expectedOf } from '~~/core/checks/club-file'
 import type { Expected } from '~~/core/checks/club-facts'
 
 /** What the checks know beside the plan: the library, the settings, and who is expected with what they have behind them. */
@@ -16,7 +17,7 @@ export const useFactsStore = defineStore('facts', () => {
     await library.load()
     if (!mayWrite.value) return
     try {
-      students.value = (await api<ExpectedRow[]>('/api/club/expected')).map(expectedOf)
+      students.value = (await api('/api/club/expected', { answer: expectedListSchema })).map(expectedOf)
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
     }

@@ -1,6 +1,7 @@
+import { librarySchema } from '~~/shared/answers'
 import type { Ladder } from '~~/core/curriculum/ladder'
 import { spokenName } from '~~/core/curriculum/item'
-import type { Library, LibraryItem } from '~~/server/services/library'
+import type { Library, LibraryItem } from '~~/shared/answers'
 
 const READ_AFTER_MS = 800
 
@@ -10,7 +11,7 @@ export const useLibraryStore = defineStore('library', () => {
   let loading: Promise<Library> | undefined
 
   async function load(): Promise<Library> {
-    loading ??= api<Library>('/api/library')
+    loading ??= api('/api/library', { answer: librarySchema })
     listen()
     try {
       return (loaded.value = await loading)

@@ -1,3 +1,4 @@
+import { planKeptSchema, savedPlanSchema, planRefusedSchema } from '~~/shared/answers'
 import { parsePlan } from '~~/core/plan/parse'
 import { layPlan } from '~~/core/plan/timeline'
 import type { Block, Plan } from '~~/core/plan/schema'
@@ -5,7 +6,7 @@ import type { Fault } from '~~/core/kernel/faults'
 import * as edit from '~~/core/plan/edit'
 import { duplicateBlocks, moveBlocks, removeBlocks } from '~~/core/plan/edit-many'
 import { mergePlans } from '~~/core/plan/merge-plans'
-import type { SavedPlan, SaveOutcome } from '~~/server/services/plans'
+import type { SavedPlan } from '~~/shared/answers'
 import { useEditedDocument, type DocumentKind } from '~/composables/useEditedDocument'
 
 const SAVE_AFTER_MS = 700
@@ -46,8 +47,8 @@ export const usePlanStore = defineStore('plan', () => {
   }
 
   async function fetchPlan(planId: string): Promise<SavedPlan> {
-    const saved = await api<SavedPlan>(`/api/plans/${planId}`)
-    return { ...saved, savedAt: new Date(saved.savedAt) }
+    const saved = await api(`/api/plans/${planId}`, { answer: savedPlanSchema })
+    return saved
   }
 
   function kindOf(planId: string): DocumentKind<Plan, string | undefined> {
@@ -62,9 +63,7 @@ export const usePlanStore = defineStore('plan', () => {
         return wrong.length ? { ok: false, faults: wrong } : { ok: true, value: next }
       },
       async send(sent, base) {
-        const saved = await api<SaveOutcome>(path, { method: 'PUT', body: { base, plan: sent } })
-        // Refused with theirs beside it: the answer comes as a problem, never here.
-        if (!saved.saved) throw new Error('a save was neither kept nor refused')
+        const saved = await api(path, { answer: planKeptSchema, method: 'PUT', body: { base, plan: sent } })
         const { merged } = saved
         return { version: saved.version, merged: merged && { value: merged.plan, with: merged.with } }
       },
@@ -74,10 +73,10 @@ export const usePlanStore = defineStore('plan', () => {
         return { value: saved.plan, version: saved.version }
       },
       theirsIn({ body }) {
-        const outcome = body as SaveOutcome | undefined
-        if (!outcome || outcome.saved) return undefined
-        theirs.value = { ...outcome.theirs, savedAt: new Date(outcome.theirs.savedAt) }
-        return { value: outcome.theirs.plan, version: outcome.theirs.version }
+        const refused = planRefusedSchema.safeParse(body)
+        if (!refused.success) return undefined
+        theirs.value = refused.data.theirs
+        return { value: refused.data.theirs.plan, version: refused.data.theirs.version }
       },
       merge: mergePlans,
       place: { now: () => selected.value, restore: (place) => (selected.value = place) },

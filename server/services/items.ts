@@ -6,6 +6,7 @@ import type { Item } from '../../core/curriculum/item'
 import { leadingTechnique } from '../../core/plan/edit'
 import { fault } from '../../core/kernel/faults'
 import type { Dose } from '../../core/plan/doses'
+import type { ItemPage, Uses } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import { itemsOf, syllabusRowsOf } from './library'
 import { badFields, notFound, stale } from './refusal'
@@ -51,14 +52,6 @@ export async function saveItem(
   else await club.items.add(asRow(read.item, version))
   await club.changed('library', 'items', 'saved', userId)
   return { version }
-}
-
-export interface Uses {
-  plans: number
-  ledger: number
-  syllabus: number
-  items: number
-  shapes: number
 }
 
 /** What speaks of an item: plans and their versions, what was practised and marked, the syllabus, other items, shapes. */
@@ -149,7 +142,7 @@ export function newestEach<M extends { studentId: string; givenAt: Date }>(marks
 }
 
 /** What an item's page tells beyond the item: where it is used, when it was last worked, how far its ladder is open. */
-export async function itemPage(club: Club, id: string) {
+export async function itemPage(club: Club, id: string): Promise<ItemPage> {
   const row = await club.items.one({ id })
   if (!row) throw notFound('item')
   const [practised] = await club.select<{ last: string | null }>(
@@ -163,8 +156,7 @@ export async function itemPage(club: Club, id: string) {
     lastPractised: practised?.last ?? null,
     ladder: {
       open: rungsOpen(rungs, last),
-      last: last ? { day: last.day, rungsRun: last.rungsRun, marks: last.marks } : null,
+      last: last ? { day: last.day, rungsRun: last.rungsRun, marks: [...last.marks] } : null,
     },
   }
 }
-export type ItemPage = Awaited<ReturnType<typeof itemPage>>

@@ -3,7 +3,8 @@ import { between, list, record, slug, text } from '../../core/kernel/fields'
 import { fault, faultsOf, type Fault } from '../../core/kernel/faults'
 import { readLadder, type Ladder } from '../../core/curriculum/ladder'
 import type { Club } from '../db/in-club'
-import { groupsOf, ladderOf, type ClassGroup } from './library'
+import type { ClassGroup } from '../../shared/answers'
+import { groupsOf, ladderOf } from './library'
 import { badFields, stale } from './refusal'
 
 /** The groups in which a club teaches: each takes in some of the ranks, and has a pace of its own. */

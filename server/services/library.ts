@@ -1,14 +1,8 @@
 import type { Ladder } from '../../core/curriculum/ladder'
-import type { Item } from '../../core/curriculum/item'
 import type { Syllabus } from '../../core/curriculum/syllabus'
+import type { ClassGroup, Library, LibraryItem } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import { settingsOf } from './settings'
-
-/** An item as the screens hold it: the document, the version it stands at, and whether it is put away. */
-export interface LibraryItem extends Item {
-  version: number
-  archived: boolean
-}
 
 export async function ladderOf(club: Club): Promise<Ladder> {
   const ranks = await club.ranks.all({}, { order: [['position', 'ASC']] })
@@ -43,7 +37,7 @@ export async function syllabusRowsOf(club: Club): Promise<Syllabus> {
   }))
 }
 
-export async function groupsOf(club: Club) {
+export async function groupsOf(club: Club): Promise<ClassGroup[]> {
   const ranks = await club.ranks.all({}, { order: [['position', 'ASC']] })
   const groups = await club.groups.all({}, { order: [['position', 'ASC']] })
   const groupRanks = await club.groupRanks.all()
@@ -52,10 +46,9 @@ export async function groupsOf(club: Club) {
     return { id, name, pace, ranks: ranks.filter((rank) => within.has(rank.id)).map((rank) => rank.id) }
   })
 }
-export type ClassGroup = Awaited<ReturnType<typeof groupsOf>>[number]
 
 /** What every screen needs to name and colour things: the club, its ranks and groups, its library, syllabus and shapes. */
-export async function library(club: Club) {
+export async function library(club: Club): Promise<Library> {
   const row = await club.row()
   const { name, place, zone, firstSide, lengthMin, startTime } = row
   const { settingsVersion, ladderVersion, syllabusVersion } = row
@@ -72,4 +65,3 @@ export async function library(club: Club) {
     shapes: (await club.shapes.all({}, { order: [['name', 'ASC']] })).map(({ body }) => body),
   }
 }
-export type Library = Awaited<ReturnType<typeof library>>

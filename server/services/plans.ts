@@ -6,23 +6,10 @@ import type { Plan } from '../../core/plan/schema'
 import { fault } from '../../core/kernel/faults'
 import { mergePlans } from '../../core/plan/merge-plans'
 import { techniquesOf } from '../../core/plan/techniques'
+import type { ListedPlan, PlanVersion, SavedPlan, SaveOutcome } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import type { PlanRow } from '../db/rows'
 import { badFields, notFound } from './refusal'
-
-export interface SavedPlan {
-  id: string
-  version: number
-  plan: Plan
-  savedBy: string
-  savedAt: Date
-}
-
-export type SaveOutcome =
-  /** `merged`: someone else saved first, and changed other boards; both changes are in it. */
-  | { saved: true; version: number; merged?: { plan: Plan; with: string } }
-  /** Someone else saved first. Both are kept: theirs is the plan, the one refused stands under `setAside`. */
-  | { saved: false; theirs: SavedPlan; setAside: string }
 
 /** A document as a plan of this club: checked as a plan file, and every technique in the club's library. */
 export async function checkPlan(club: Club, document: unknown): Promise<Plan> {
@@ -134,7 +121,7 @@ export async function findPlan(club: Club, id: string): Promise<SavedPlan> {
 const PLANS_LISTED = 400
 
 /** The newest plans with what is needed to find each again: its class, its theme, and the titles of its boards. */
-export async function listPlans(club: Club) {
+export async function listPlans(club: Club): Promise<ListedPlan[]> {
   const rows = await club.plans.all(
     {},
     {
@@ -169,15 +156,13 @@ export async function listPlans(club: Club) {
     savedAt,
     theme,
     boards,
-    /** The day of its class; a plan of no class is a template. */
     day: held.get(id)?.day ?? day,
     state: held.get(id)?.state ?? null,
   }))
 }
-export type ListedPlan = Awaited<ReturnType<typeof listPlans>>[number]
 
 /** The versions of a plan, the latest first, with who kept each and when; those set aside among them. */
-export async function planVersions(club: Club, planId: string) {
+export async function planVersions(club: Club, planId: string): Promise<PlanVersion[]> {
   if (!(await club.plans.one({ id: planId }, ['id']))) throw notFound('plan')
   const rows = await club.planVersions.all(
     { planId },
@@ -201,7 +186,6 @@ export async function planVersions(club: Club, planId: string) {
     totalMs,
   }))
 }
-export type PlanVersion = Awaited<ReturnType<typeof planVersions>>[number]
 
 /** One version of a plan, whole. */
 export async function planVersion(club: Club, planId: string, id: string): Promise<{ plan: Plan }> {

@@ -1,19 +1,8 @@
+import type { RosterStudent } from '../../shared/answers'
 import type { Role } from '../../shared/roles'
 import { seesOf } from '../access'
 import type { Club } from '../db/in-club'
 import type { StudentRow } from '../db/rows'
-
-export interface RosterStudent {
-  id: string
-  /** First and last name, or the first name only, as the role sees it. */
-  name: string
-  rankId: string
-  groupId: string
-  notches: number
-  floorNote: string | null
-  /** Whole years on the day. */
-  age: number | null
-}
 
 const COLUMNS = [
   'id',

@@ -1,4 +1,4 @@
-import type { Mark } from '../../core/people/marks'
+import type { StudentClasses, StudentPage } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import { notFound } from './refusal'
 
@@ -57,7 +57,7 @@ async function marksOf(club: Club, studentId: string, where: { classId?: string[
 }
 
 /** A page of a student's classes with what was practised in each, the newest first. */
-export async function studentClasses(club: Club, id: string, after?: string) {
+export async function studentClasses(club: Club, id: string, after?: string): Promise<StudentClasses> {
   const found = await classesBefore(club, after)
   const classes = found.slice(0, CLASSES_A_PAGE)
   return {
@@ -67,20 +67,8 @@ export async function studentClasses(club: Club, id: string, after?: string) {
     marks: await marksOf(club, id, after === undefined ? {} : { classId: classes.map((held) => held.id) }),
   }
 }
-export type StudentClasses = Awaited<ReturnType<typeof studentClasses>>
 
-interface Total {
-  itemId: string
-  days: number
-  last: string | null
-  layer: number
-  workMs: number
-  repsL: number
-  repsR: number
-  repsN: number
-  received: number
-  mark: Mark | null
-}
+type Total = StudentPage['totals'][number]
 
 /** Everything a student has practised, by item, from the summaries. */
 async function totalsOf(club: Club, studentId: string): Promise<Total[]> {
@@ -94,7 +82,7 @@ async function totalsOf(club: Club, studentId: string): Promise<Total[]> {
 }
 
 /** One student's page: who they are, everything they have practised by item, and their newest classes. */
-export async function studentPage(club: Club, id: string) {
+export async function studentPage(club: Club, id: string): Promise<StudentPage> {
   const student = await club.students.one({ id })
   if (!student) throw notFound('student')
   const others = student.apart.length
@@ -114,4 +102,3 @@ export async function studentPage(club: Club, id: string) {
     apart: others.map(({ firstName, lastName }) => `${firstName} ${lastName}`),
   }
 }
-export type StudentPage = Awaited<ReturnType<typeof studentPage>>

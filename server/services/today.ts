@@ -1,48 +1,13 @@
 import { layPlan } from '../../core/plan/timeline'
 import { replay } from '../../core/floor/run'
 import { inHall, readRegister } from '../../core/people/register'
+import type { Today } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'
-import { dayIn, daysBetween, momentOf } from './calendar'
-import { CLASS_HEAD, planOfClass } from './classes'
-import { asMark, asRunEvent, eventsOf, markRowsOf, marksOf, runRowsOf } from './events'
-
-type Head = Pick<ClassRow, (typeof CLASS_HEAD)[number]>
-
-/** What a list of classes says of each, with one question for all their plans and one for their teachers. */
-async function summaries(club: Club, rows: readonly Head[]) {
-  const { zone } = await club.row()
-  const plans = rows.length
-    ? await club.plans.all(
-        { id: [...new Set(rows.map(({ planId }) => planId))] },
-        { columns: ['id', 'title', 'version'] },
-      )
-    : []
-  const planOf = new Map(plans.map((plan) => [plan.id, plan]))
-  const names = new Map(
-    (await club.users.all({}, { columns: ['id', 'name'] })).map(({ id, name }) => [id, name]),
-  )
-  return rows.map((row) => ({
-    id: row.id,
-    planId: row.planId,
-    planVersion: planOf.get(row.planId)?.version ?? 0,
-    day: row.day,
-    startTime: row.startTime,
-    lengthMin: row.lengthMin,
-    state: row.state,
-    teacher: names.get(row.teacherId ?? '') ?? '',
-    /** Ms since 1970 of the planned first bow. */
-    startsAt: momentOf(zone, row.day, row.startTime),
-    title: planOf.get(row.planId)?.title ?? '',
-  }))
-}
-export type ClassSummary = Awaited<ReturnType<typeof summaries>>[number]
-
-async function summary(club: Club, row: Head): Promise<ClassSummary> {
-  const [only] = await summaries(club, [row])
-  if (!only) throw new Error('no summary of a class')
-  return only
-}
+import { dayIn, daysBetween } from './calendar'
+import { summary } from './class-list'
+import { planOfClass } from './classes'
+import { eventsOf, marksOf } from './events'
 
 /** A class left running is still the one that is on until the day after it; then it no longer stands in anybody's way. */
 const RUNS_FOR_DAYS = 1
@@ -65,7 +30,7 @@ async function nextOf(club: Club, today: string): Promise<ClassRow | undefined> 
 }
 
 /** What happened in a class that was run: how much of it, who came, what was left out. */
-async function lookBack(club: Club, row: ClassRow) {
+async function lookBack(club: Club, row: ClassRow): Promise<Today['last']> {
   const plan = await planOfClass(club, row)
   const timeline = layPlan(plan)
   const events = await eventsOf(club, row.id)
@@ -91,7 +56,8 @@ async function lookBack(club: Club, row: ClassRow) {
   }
 }
 
-export async function today(club: Club, now: number) {
+/** The evening as everybody sees it first: the class that is on or comes next, and the last that was. */
+export async function today(club: Club, now: number): Promise<Omit<Today, 'roster'>> {
   const row = await club.row()
   const day = dayIn(row.zone, now)
   const [next, [last]] = await Promise.all([
@@ -113,42 +79,4 @@ export async function today(club: Club, now: number) {
     last: last ? await lookBack(club, last) : null,
     nextGrading: row.settings.nextGrading ?? null,
   }
-}
-
-/** What was written down of a class: acts, taps, and those of them whose time is doubted. */
-export async function classEvents(club: Club, classId: string) {
-  const [run, marks] = [await runRowsOf(club, classId), await markRowsOf(club, classId)]
-  return {
-    events: run.map(asRunEvent),
-    marks: marks.map(asMark),
-    /** Ids of the acts and taps whose time cannot be right as it was sent. */
-    doubted: [...run, ...marks].flatMap(({ id, doubt }) => (doubt ? [{ id, doubt }] : [])),
-  }
-}
-export type ClassEvents = Awaited<ReturnType<typeof classEvents>>
-
-/** Everything the floor and the register of one class need, in one answer that the device keeps. */
-export async function classView(club: Club, row: ClassRow) {
-  return {
-    ...(await summary(club, row)),
-    plan: await planOfClass(club, row),
-    ...(await classEvents(club, row.id)),
-  }
-}
-
-const CLASSES_LISTED = 100
-
-export async function listClasses(club: Club): Promise<ClassSummary[]> {
-  const rows = await club.classes.all(
-    {},
-    {
-      order: [
-        ['day', 'DESC'],
-        ['startTime', 'DESC'],
-      ],
-      limit: CLASSES_LISTED,
-      columns: [...CLASS_HEAD],
-    },
-  )
-  return summaries(club, rows)
 }

@@ -123,7 +123,13 @@ test('the chart and the table of a student say the same', async () => {
   const chart = page.getByRole('img', { name: /Reps left against right/ })
   await expect(chart).toBeVisible()
   const said = /Side breakfall (\d+) left, (\d+) right/.exec((await chart.getAttribute('aria-label')) ?? '')
-  await page.getByRole('button', { name: /^Show the \d+ classes before/ }).click()
+  // Every class there is: page after page.
+  const more = page.getByRole('button', { name: 'Show the classes before' })
+  for (let shown = await page.locator('.held').count(); await more.isVisible(); ) {
+    await more.click()
+    await expect.poll(async () => (await page.locator('.held').count()) > shown || !(await more.isVisible())).toBe(true)
+    shown = await page.locator('.held').count()
+  }
   const rows = await page.locator('tr[data-item="side-fall"]').all()
   const cells = await Promise.all(rows.map((line) => line.locator('td.n').allInnerTexts()))
   const sum = (column: number) => cells.reduce((total, line) => total + Number(line[column] ?? 0), 0)

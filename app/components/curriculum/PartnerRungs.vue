@@ -2,7 +2,7 @@
 import { LockClosedIcon } from '@heroicons/vue/20/solid'
 import type { Item, Stage } from '~~/core/curriculum/item'
 import { partnerLadder } from '~~/core/curriculum/partner-ladder'
-import type { ItemPage } from '~~/server/services/items'
+import type { ItemPage } from '~~/shared/answers'
 import { shortDay } from '~/domain/days'
 
 /** The partner ladder, rung by rung: made by the core until the club writes its own. */

@@ -47,7 +47,13 @@ watch(
 )
 
 const focusable = () => [...(rows.value?.querySelectorAll<HTMLElement>('[data-finding]') ?? [])]
-defineExpose({ focus: () => focusable()[0]?.focus() })
+/** To the first finding; checks that still wait for the keys to rest are run now, so that a quick hand finds them there. */
+async function focus() {
+  checks.fresh()
+  await nextTick()
+  focusable()[0]?.focus()
+}
+defineExpose({ focus })
 function walk(event: KeyboardEvent) {
   const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
   const all = focusable()

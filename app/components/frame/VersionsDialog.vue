@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { onePlanSchema, planVersionSchema } from '~~/shared/answers'
+import { z } from 'zod'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { format } from 'date-fns'
 import { toast } from 'vue-sonner'
-import type { Plan } from '~~/core/plan/schema'
 import { minutes } from '~~/core/kernel/time-text'
-import type { PlanVersion } from '~~/server/services/plans'
+import type { PlanVersion } from '~~/shared/answers'
 
 /** What the plan was before: who kept it and when, what was set aside, and the way back to any of it. */
 const props = defineProps<{ open: boolean }>()
@@ -20,7 +21,7 @@ watch(
     problem.value = ''
     try {
       await store.save()
-      versions.value = await api<PlanVersion[]>(`/api/plans/${store.id}/versions`)
+      versions.value = await api(`/api/plans/${store.id}/versions`, { answer: z.array(planVersionSchema) })
     } catch (error) {
       problem.value = saidBy(error)
     }
@@ -29,7 +30,7 @@ watch(
 
 async function restore({ id, version }: PlanVersion) {
   try {
-    const { plan } = await api<{ plan: Plan }>(`/api/plans/${store.id}/versions/${id}`)
+    const { plan } = await api(`/api/plans/${store.id}/versions/${id}`, { answer: onePlanSchema })
     store.change(plan)
     emit('close')
     toast(`The plan is as it was at version ${version}.`, {

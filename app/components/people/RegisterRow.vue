@@ -2,7 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { CheckIcon, EllipsisVerticalIcon } from '@heroicons/vue/20/solid'
 import { cameAt } from '~~/core/people/register'
-import type { RosterStudent } from '~~/server/services/roster'
+import type { RosterStudent } from '~~/shared/answers'
 import { wallTime } from '~/domain/wall-time'
 
 /** One student's line in the register: three cells as in a ruled book, and the rarer states behind the dots. */

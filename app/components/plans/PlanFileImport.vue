@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { madeSchema } from '~~/shared/answers'
 import { ArrowUpTrayIcon } from '@heroicons/vue/20/solid'
 import { parsePlan } from '~~/core/plan/parse'
 import type { Fault } from '~~/core/kernel/faults'
@@ -51,7 +52,11 @@ async function add() {
     for (const item of unknown.value)
       await api(`/api/items/${item.id}`, { method: 'PUT', body: { base: 0, item } })
     if (unknown.value.length) await library.refresh()
-    const { id } = await api<{ id: string }>('/api/plans', { method: 'POST', body: { plan: waiting.value } })
+    const { id } = await api('/api/plans', {
+      answer: madeSchema,
+      method: 'POST',
+      body: { plan: waiting.value },
+    })
     reset()
     emit('added', id)
   } catch (error) {

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { accountSchema } from '~~/shared/answers'
+import { z } from 'zod'
 import { toast } from 'vue-sonner'
 import { ROLES, type Role } from '~~/shared/roles'
 
@@ -25,7 +27,7 @@ const wanted = ref(blank())
 const shown = computed(() => accounts.value.filter(({ email }) => !email.startsWith('ended:')))
 
 async function load() {
-  accounts.value = await api<Account[]>('/api/accounts')
+  accounts.value = await api('/api/accounts', { answer: z.array(accountSchema) })
 }
 async function attempt(task: () => Promise<unknown>, done: string) {
   problem.value = ''

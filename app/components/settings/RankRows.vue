@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { inkFor, NO_RANKS, type Ladder, type Rank } from '~~/core/curriculum/ladder'
 import { freshId } from '~~/core/plan/edit'
-import type { ClassGroup } from '~~/server/services/library'
+import type { ClassGroup } from '~~/shared/answers'
 
 /** The rank ladder from the lowest up, and the groups in which the ranks are taught. */
 interface Ranks {

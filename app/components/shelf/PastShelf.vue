@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { listedPlanSchema, savedPlanSchema } from '~~/shared/answers'
+import { z } from 'zod'
 import { toast } from 'vue-sonner'
 import type { Plan } from '~~/core/plan/schema'
 import { pasteBoards, writeBoards } from '~~/core/plan/edit-many'
 import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
 import { layPlan } from '~~/core/plan/timeline'
-import type { ListedPlan, SavedPlan } from '~~/server/services/plans'
+import type { ListedPlan } from '~~/shared/answers'
 import { shortDay } from '~/domain/days'
 
 /** Classes that were: each board of an old plan can be taken over. */
@@ -18,7 +20,7 @@ const problem = ref('')
 
 onMounted(async () => {
   try {
-    list.value = await api<ListedPlan[]>('/api/plans')
+    list.value = await api('/api/plans', { answer: z.array(listedPlanSchema) })
   } catch (error) {
     problem.value = saidBy(error)
   }
@@ -38,7 +40,7 @@ async function open(id: string) {
   opened.value = opened.value === id ? '' : id
   if (!opened.value) return
   try {
-    plan.value = (await api<SavedPlan>(`/api/plans/${id}`)).plan
+    plan.value = (await api(`/api/plans/${id}`, { answer: savedPlanSchema })).plan
   } catch (error) {
     problem.value = saidBy(error)
   }

@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { itemPageSchema } from '~~/shared/answers'
 import { toast } from 'vue-sonner'
 import { boardFor } from '~~/core/curriculum/boards'
 import { spokenName, type Item } from '~~/core/curriculum/item'
 import { ladderBoard } from '~~/core/curriculum/partner-ladder'
 import { breakDown, FEWEST_STEPS } from '~~/core/curriculum/steps'
-import type { ItemPage } from '~~/server/services/items'
 import { simpleGroups } from '~/domain/simple-groups'
 
 /** An item on the shelf: a click places it, a drag carries it, a digit puts it onto one group of the selected board. */
@@ -28,7 +28,7 @@ onScopeDispose(() => carry.leave(spokenName(props.item)))
 async function climb() {
   let open = 1
   try {
-    open = (await api<ItemPage>(`/api/items/${props.item.id}`)).ladder.open
+    open = (await api(`/api/items/${props.item.id}`, { answer: itemPageSchema })).ladder.open
   } catch (error) {
     toast(`Only the first rung is put on the plan: ${saidBy(error)}`)
   }

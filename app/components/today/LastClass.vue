@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { minutes } from '~~/core/kernel/time-text'
-import type { today as todayService } from '~~/server/services/today'
+import type { Today } from '~~/shared/answers'
 import { agoSaid, longDay } from '~/domain/days'
 
 /** What happened in the class before: how much of it ran, what was cut, who came. */
-defineProps<{ last: Awaited<ReturnType<typeof todayService>>['last'] | undefined; today: string }>()
+defineProps<{ last: Today['last'] | undefined; today: string }>()
 </script>
 
 <template>

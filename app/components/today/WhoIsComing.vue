@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RosterStudent } from '~~/server/services/roster'
+import type { RosterStudent } from '~~/shared/answers'
 
 /** The roster by group: who missed the last class is underlined, who has a floor note is starred. */
 const props = defineProps<{ roster: RosterStudent[]; came: string[] | undefined }>()

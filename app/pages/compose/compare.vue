@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { listedPlanSchema, savedPlanSchema } from '~~/shared/answers'
+import { z } from 'zod'
 import { layPlan } from '~~/core/plan/timeline'
 import type { Plan } from '~~/core/plan/schema'
 import { planBalance } from '~~/core/balance/plan-balance'
 import { CATEGORIES } from '~~/core/curriculum/categories'
 import { PHASES } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
-import type { ListedPlan, SavedPlan } from '~~/server/services/plans'
+import type { ListedPlan } from '~~/shared/answers'
 
 /** Two plans side by side: their time, what it goes to, and their boards. */
 useHead({ title: 'Two plans · Golden Lintel' })
@@ -21,10 +23,15 @@ watch(
   async (wanted) => {
     problem.value = ''
     try {
-      const [listed] = await Promise.all([api<ListedPlan[]>('/api/plans'), library.load()])
+      const [listed] = await Promise.all([
+        api('/api/plans', { answer: z.array(listedPlanSchema) }),
+        library.load(),
+      ])
       list.value = listed
       plans.value = await Promise.all(
-        wanted.map(async (id) => (id ? (await api<SavedPlan>(`/api/plans/${id}`)).plan : undefined)),
+        wanted.map(async (id) =>
+          id ? (await api(`/api/plans/${id}`, { answer: savedPlanSchema })).plan : undefined,
+        ),
       )
     } catch (error) {
       problem.value = saidBy(error)

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { listedPlanSchema, rosterSchema } from '~~/shared/answers'
+import { z } from 'zod'
 import { format } from 'date-fns'
 import MiniSearch from 'minisearch'
 import { minutes } from '~~/core/kernel/time-text'
-import type { ListedPlan } from '~~/server/services/plans'
+import type { ListedPlan } from '~~/shared/answers'
 import { shortDay } from '~/domain/days'
 
 useHead({ title: 'Plans · Golden Lintel' })
@@ -15,11 +17,11 @@ const find = ref('')
 
 async function load() {
   try {
-    const [students] = await Promise.all([api<{ groupId: string }[]>('/api/students'), library.load()])
+    const [students] = await Promise.all([api('/api/students', { answer: rosterSchema }), library.load()])
     headcounts.value = Object.fromEntries(
       library.groups.map(({ id }) => [id, students.filter(({ groupId }) => groupId === id).length]),
     )
-    plans.value = await api<ListedPlan[]>('/api/plans')
+    plans.value = await api('/api/plans', { answer: z.array(listedPlanSchema) })
   } catch (error) {
     problem.value = saidBy(error)
   }

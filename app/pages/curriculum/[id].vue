@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { itemPageSchema } from '~~/shared/answers'
 import { spokenName } from '~~/core/curriculum/item'
 import { targetInWords } from '~~/core/curriculum/syllabus'
-import type { ItemPage } from '~~/server/services/items'
+import type { ItemPage } from '~~/shared/answers'
 import { shortDay } from '~/domain/days'
 
 definePageMeta({ key: (route) => route.path })
@@ -26,7 +27,7 @@ useHead({ title: () => `${item.value ? spokenName(item.value) : 'Item'} · Golde
 
 onMounted(async () => {
   try {
-    page.value = await api<ItemPage>(`/api/items/${id}`)
+    page.value = await api(`/api/items/${id}`, { answer: itemPageSchema })
   } catch {
     // The item itself is here; where it is used is told when the server is back.
   }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { savedVersionSchema } from '~~/shared/answers'
 import { CATEGORIES, CATEGORY_NAMES, type Category } from '~~/core/curriculum/categories'
 import { readItem } from '~~/core/curriculum/item-rules'
 import { freshId } from '~~/core/plan/edit'
@@ -37,7 +38,7 @@ async function add() {
   }
   try {
     const body = { base: 0, item: read.item }
-    const { version } = await api<{ version: number }>(`/api/items/${id}`, { method: 'PUT', body })
+    const { version } = await api(`/api/items/${id}`, { answer: savedVersionSchema, method: 'PUT', body })
     library.putItem(id, { ...read.item, version, archived: false })
     await navigateTo(`/curriculum/${id}`)
   } catch (error) {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { studentClassesSchema, studentPageSchema } from '~~/shared/answers'
 import { toast } from 'vue-sonner'
 import type { Mark } from '~~/core/people/marks'
 import { longTime, minutes } from '~~/core/kernel/time-text'
-import type { StudentClasses, StudentPage } from '~~/server/services/students'
+import type { StudentPage } from '~~/shared/answers'
 import { shortDay } from '~/domain/days'
 
 const route = useRoute()
@@ -14,7 +15,7 @@ useHead({ title: () => `${page.value?.name ?? 'Student'} · Golden Lintel` })
 onMounted(async () => {
   try {
     const [fresh] = await Promise.all([
-      api<StudentPage>(`/api/students/${String(route.params.id)}`),
+      api(`/api/students/${String(route.params.id)}`, { answer: studentPageSchema }),
       library.load(),
     ])
     page.value = fresh
@@ -45,7 +46,7 @@ async function showMore() {
     isReading.value = true
     try {
       const after = value.classes.at(-1)?.id ?? ''
-      const more = await api<StudentClasses>(`/api/students/${value.id}?after=${after}`)
+      const more = await api(`/api/students/${value.id}?after=${after}`, { answer: studentClassesSchema })
       page.value = {
         ...value,
         classes: [...value.classes, ...more.classes],

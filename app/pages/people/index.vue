@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { todaySchema } from '~~/shared/answers'
 import { toast } from 'vue-sonner'
 import { inHall } from '~~/core/people/register'
 import { longDay } from '~/domain/days'
@@ -13,9 +14,7 @@ const route = useRoute()
 onMounted(async () => {
   try {
     await library.load()
-    const { next, last } = await api<{ next: { id: string } | null; last: { id: string } | null }>(
-      '/api/today',
-    )
+    const { next, last } = await api('/api/today', { answer: todaySchema })
     const asked = typeof route.query.class === 'string' ? route.query.class : undefined
     const id = asked ?? next?.id ?? last?.id
     if (id) await store.open(id)

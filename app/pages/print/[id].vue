@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SavedPlan } from '~~/server/services/plans'
+import { savedPlanSchema } from '~~/shared/answers'
 import type { Plan } from '~~/core/plan/schema'
 
 /** The class on paper: one card to be read at arm's length, and on wish a sheet for each station and each group's helper. */
@@ -14,7 +14,7 @@ onMounted(async () => {
   try {
     const [, saved] = await Promise.all([
       library.load(),
-      api<SavedPlan>(`/api/plans/${String(route.params.id)}`),
+      api(`/api/plans/${String(route.params.id)}`, { answer: savedPlanSchema }),
     ])
     plan.value = saved.plan
   } catch (error) {

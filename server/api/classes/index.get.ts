@@ -1,4 +1,4 @@
 import { query } from '../../http/route'
-import { listClasses } from '../../services/today'
+import { listClasses } from '../../services/class-list'
 
 export default query('GET /api/classes', ({ club }) => listClasses(club))

@@ -3,7 +3,7 @@ import { byId, linksOf } from '~~/core/curriculum/prerequisites'
 import { firstRanks, libraryRows } from '~/domain/library-rows'
 import { neighbour, NODE, prerequisiteMap } from '~/domain/prerequisite-map'
 import { simpleGroups } from '~/domain/simple-groups'
-import type { Library, LibraryItem } from '~~/server/services/library'
+import type { Library, LibraryItem } from '~~/shared/answers'
 import { demoItems, demoLadder, demoSyllabus } from '../../../demo/curriculum'
 import { group, plan } from '../make'
 

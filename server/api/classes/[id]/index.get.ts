@@ -3,7 +3,7 @@ import { dayIn } from '../../../services/calendar'
 import { findClass } from '../../../services/classes'
 import { classForActing } from '../../../services/events'
 import { roster } from '../../../services/roster'
-import { classView } from '../../../services/today'
+import { classView } from '../../../services/class-view'
 
 export default query('GET /api/classes/:id', async ({ club, user, param }) => {
   const now = Date.now()

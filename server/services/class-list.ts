@@ -1,0 +1,57 @@
+import type { ClassSummary } from '../../shared/answers'
+import type { Club } from '../db/in-club'
+import type { ClassRow } from '../db/rows'
+import { momentOf } from './calendar'
+import { CLASS_HEAD } from './classes'
+
+type Head = Pick<ClassRow, (typeof CLASS_HEAD)[number]>
+
+/** What a list of classes says of each, with one question for all their plans and one for their teachers. */
+export async function summaries(club: Club, rows: readonly Head[]): Promise<ClassSummary[]> {
+  const { zone } = await club.row()
+  const plans = rows.length
+    ? await club.plans.all(
+        { id: [...new Set(rows.map(({ planId }) => planId))] },
+        { columns: ['id', 'title', 'version'] },
+      )
+    : []
+  const planOf = new Map(plans.map((plan) => [plan.id, plan]))
+  const names = new Map(
+    (await club.users.all({}, { columns: ['id', 'name'] })).map(({ id, name }) => [id, name]),
+  )
+  return rows.map((row) => ({
+    id: row.id,
+    planId: row.planId,
+    planVersion: planOf.get(row.planId)?.version ?? 0,
+    day: row.day,
+    startTime: row.startTime,
+    lengthMin: row.lengthMin,
+    state: row.state,
+    teacher: names.get(row.teacherId ?? '') ?? '',
+    startsAt: momentOf(zone, row.day, row.startTime),
+    title: planOf.get(row.planId)?.title ?? '',
+  }))
+}
+
+export async function summary(club: Club, row: Head): Promise<ClassSummary> {
+  const [only] = await summaries(club, [row])
+  if (!only) throw new Error('no summary of a class')
+  return only
+}
+
+const CLASSES_LISTED = 100
+
+export async function listClasses(club: Club): Promise<ClassSummary[]> {
+  const rows = await club.classes.all(
+    {},
+    {
+      order: [
+        ['day', 'DESC'],
+        ['startTime', 'DESC'],
+      ],
+      limit: CLASSES_LISTED,
+      columns: [...CLASS_HEAD],
+    },
+  )
+  return summaries(club, rows)
+}
