@@ -125,9 +125,11 @@ test('the chart and the table of a student say the same', async () => {
   const said = /Side breakfall (\d+) left, (\d+) right/.exec((await chart.getAttribute('aria-label')) ?? '')
   // Every class there is: page after page.
   const more = page.getByRole('button', { name: 'Show the classes before' })
-  for (let shown = await page.locator('.held').count(); await more.isVisible(); ) {
+  for (let shown = await page.locator('.held').count(); await more.isVisible();) {
     await more.click()
-    await expect.poll(async () => (await page.locator('.held').count()) > shown || !(await more.isVisible())).toBe(true)
+    await expect
+      .poll(async () => (await page.locator('.held').count()) > shown || !(await more.isVisible()))
+      .toBe(true)
     shown = await page.locator('.held').count()
   }
   const rows = await page.locator('tr[data-item="side-fall"]').all()

@@ -17,7 +17,10 @@ class ApiProblem extends Error {
   }
 }
 const { computed, ref, shallowRef } = vue
-const server = vi.fn<(path: string, options?: { body?: { base: number; plan: Plan } }) => Promise<unknown>>()
+const server =
+  vi.fn<
+    (path: string, options?: { method?: string; body?: { base: number; plan: Plan } }) => Promise<unknown>
+  >()
 Object.assign(globalThis, { computed, ref, shallowRef, defineStore, api: server, ApiProblem })
 const { usePlanStore } = await import('~/stores/plan')
 const { dropDraft } = await import('~/domain/device-store')
@@ -282,7 +285,7 @@ describe('leaving with something that cannot be saved', () => {
   it('does not wait for it, keeps it on the device, and has it again when the plan is opened', async () => {
     let reachable = false
     server.mockImplementation(async (path, options) => {
-      if (!options) return { ...saved(start, 1), id: path.split('/').at(-1) }
+      if (options?.method !== 'PUT') return { ...saved(start, 1), id: path.split('/').at(-1) }
       if (!reachable) throw new ApiProblem(0, 'unreachable')
       return { saved: true, version: 2 }
     })
