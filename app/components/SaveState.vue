@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Fault } from '~~/core/kernel/faults'
-import type { SaveState } from '~/composables/useEditedDocument'
+import type { SaveState } from '~/domain/edited-document'
 
 /** Where the last change is: always in words. */
 const props = defineProps<{ state: SaveState; fault?: Fault | undefined }>()

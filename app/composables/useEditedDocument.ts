@@ -1,44 +1,7 @@
 import type { Fault } from '~~/core/kernel/faults'
-import type { Merged, Preference } from '~~/core/kernel/merge-documents'
-import { draftOf, dropDraft, keepDraft } from '~/domain/device-store'
-
-/** Where the last change is. `stale`: somebody else changed the same, and it is asked whose stands. */
-export type SaveState = 'kept' | 'changed' | 'saving' | 'unreachable' | 'signed out' | 'stale' | 'refused'
-
-/** A document as it stands on the server. */
-export interface Stored<T> {
-  value: T
-  version: number
-}
-
-/** What the server made of a save: its version, and the document where somebody else's changes were put in. */
-export interface Saved<T> {
-  version: number
-  merged?: { value: T; with: string } | undefined
-}
-
-export interface DocumentKind<T, Place = undefined> {
-  /** Where it is sent to, and under which name; its draft on the device is kept under this path. */
-  path: string
-  field?: string
-  /** Checks a value: the document, or what is wrong with it. */
-  read(value: T): { ok: true; value: T } | { ok: false; faults: Fault[] }
-  /** Sends it; throws `ApiProblem`. */
-  send(value: T, base: number): Promise<Saved<T>>
-  /** Reads it anew from the server. */
-  fresh(): Promise<Stored<T>>
-  /** Puts two changes of one base together. */
-  merge(base: T, mine: T, theirs: T, prefer?: Preference): Merged<T, unknown>
-  /** What stands there, as a refused save tells it. */
-  theirsIn?(problem: ApiProblem): Stored<T> | undefined
-  /** A change that does not hold is kept as typed and named (a form), rather than not made (a frame). */
-  keepsFaulty: boolean
-  /** Told of what stands on the server now. */
-  kept?(value: T, version: number): void
-  /** Where the eye is, kept with each step of undo. */
-  place?: { now(): Place; restore(place: Place): void }
-  saveAfterMs?: number
-}
+import { draftOf, dropDraft } from '~/domain/device-store'
+import { DraftKeeper } from '~/domain/draft-keeper'
+import type { DocumentKind, SaveState, Stored } from '~/domain/edited-document'
 
 interface Step<T, Place> {
   from: T
@@ -49,7 +12,6 @@ interface Step<T, Place> {
 const UNDO_STEPS = 200
 const SAVE_AFTER_MS = 500
 const RETRY_AFTER_MS = 4000
-const DRAFT_AFTER_MS = 300
 /** Leaving waits so long for a save; what is not saved then is on the device. */
 const LEAVE_AFTER_MS = 1500
 
@@ -79,8 +41,14 @@ export function useEditedDocument<T extends object, Place = undefined>() {
   let base: T | undefined
   let lastTouch = ''
   let timer: ReturnType<typeof setTimeout> | undefined
-  let draftTimer: ReturnType<typeof setTimeout> | undefined
   let sending: Promise<void> | undefined
+  const device = new DraftKeeper(() => {
+    if (!kind || !value.value || !base) return undefined
+    const { path, field } = kind
+    return state.value === 'kept'
+      ? { drop: path }
+      : { keep: { path, field, base, version: version.value, value: value.value } }
+  })
 
   /** Takes a document up: what was left unsaved on this device is put on top of it, as a step that can be undone. */
   async function open(next: DocumentKind<T, Place>, stored: Stored<T>): Promise<void> {
@@ -146,7 +114,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     if (!kind || !value.value) return
     const read = kind.keepsFaulty ? kind.read(value.value) : undefined
     faults.value = read && !read.ok ? read.faults : []
-    keepOnDevice()
+    device.soon()
     if (faults.value.length === 0) return saveSoon()
     clearTimeout(timer)
     if (state.value !== 'stale') state.value = 'refused'
@@ -242,10 +210,10 @@ export function useEditedDocument<T extends object, Place = undefined>() {
 
   /** Whether anything was changed while a save was on its way. */
   function settled(stands: T) {
-    if (state.value === 'stale') return keepOnDevice()
+    if (state.value === 'stale') return device.soon()
     if (value.value === stands) {
       state.value = 'kept'
-      keepOnDevice()
+      device.soon()
     } else if (faults.value.length === 0) saveSoon()
     else state.value = 'refused'
   }
@@ -300,7 +268,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
       faults.value = error.faults.length ? error.faults : [{ path: '$', message: error.message }]
       state.value = 'refused'
     }
-    keepOnDevice()
+    device.soon()
   }
 
   /** Somebody else saved first: put together at once where it can be, else both are shown. */
@@ -311,7 +279,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
       return
     }
     putIn(base, stored, '')
-    if (theirs.value) return keepOnDevice()
+    if (theirs.value) return device.soon()
     settled(stored.value)
   }
 
@@ -339,28 +307,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     theirs.value = undefined
     remember(mine, stored.value)
     kind.kept?.(stored.value, stored.version)
-    keepOnDevice()
-  }
-
-  function keepOnDevice() {
-    clearTimeout(draftTimer)
-    draftTimer = setTimeout(() => void writeDraft(), DRAFT_AFTER_MS)
-  }
-
-  async function writeDraft(): Promise<void> {
-    clearTimeout(draftTimer)
-    if (!kind || !value.value || !base) return
-    const { path, field } = kind
-    if (state.value === 'kept') await dropDraft(path)
-    else
-      await keepDraft({
-        path,
-        field,
-        base: JSON.parse(JSON.stringify(base)) as T,
-        version: version.value,
-        value: JSON.parse(JSON.stringify(value.value)) as T,
-        at: Date.now(),
-      })
+    device.soon()
   }
 
   /** What is not saved yet is sent now; what cannot be is on the device. Never waits long: leaving is not held up. */
@@ -370,7 +317,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
       const waited = new Promise<void>((resolve) => setTimeout(resolve, LEAVE_AFTER_MS))
       await Promise.race([save(), waited])
     }
-    await writeDraft()
+    await device.now()
     clearTimeout(timer)
   }
 

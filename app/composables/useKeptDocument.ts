@@ -1,7 +1,8 @@
 import type { Fault } from '~~/core/kernel/faults'
 import { mergeDocuments } from '~~/core/kernel/merge-documents'
 import type { SavedVersion } from '~~/shared/answers'
-import { useEditedDocument, type Stored } from './useEditedDocument'
+import type { Stored } from '~/domain/edited-document'
+import { useEditedDocument } from './useEditedDocument'
 
 interface Kept<T> {
   /** Where it is kept and under which name it is sent. */

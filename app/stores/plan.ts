@@ -7,7 +7,8 @@ import * as edit from '~~/core/plan/edit'
 import { duplicateBlocks, moveBlocks, removeBlocks } from '~~/core/plan/edit-many'
 import { mergePlans } from '~~/core/plan/merge-plans'
 import type { SavedPlan } from '~~/shared/answers'
-import { useEditedDocument, type DocumentKind } from '~/composables/useEditedDocument'
+import { useEditedDocument } from '~/composables/useEditedDocument'
+import type { DocumentKind } from '~/domain/edited-document'
 
 const SAVE_AFTER_MS = 700
 

@@ -1,5 +1,5 @@
 /**
- * Two people changed the same document. What each of them changed is found against what both began from: changes to different
+ * Two people changed one document: what each of them changed is found against what both began from: changes to different
  * fields and entries are put together, and only what both changed in different ways is asked about.
  */
 
@@ -117,7 +117,7 @@ function namedEntries(list: unknown): Map<string, unknown> | undefined {
 }
 
 /**
- * @param base the document both began from
+ * @param base what both began from
  * @returns the document with both's changes, or the paths of what they clash over
  * @example mergeDocuments({ a: 1, b: 1 }, { a: 2, b: 1 }, { a: 1, b: 3 }) // { merged: { a: 2, b: 3 } }
  */

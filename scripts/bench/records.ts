@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto'
-import http from 'node:http'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { QueryTypes } from 'sequelize'
@@ -12,7 +11,8 @@ import { lintelDir } from '../setup/folders'
 import { DATABASE_USER, ensureSchema, startDatabase, type PrivateDatabase } from '../setup/mariadb'
 import { onStop } from '../setup/processes'
 import { startServer } from '../setup/server'
-import { CLASSES, HEAD, loadLargeClub, ROWS, STUDENTS } from './large-club'
+import { Client } from './client'
+import { CLASSES, loadLargeClub, ROWS, STUDENTS } from './large-club'
 
 /**
  * `npm run bench -- records`: the records at three years of a large club, beside bare SQL in the same run. The club is built once and
@@ -31,66 +31,6 @@ const quantile = (values: readonly number[], q: number) => {
 }
 const figures = (values: readonly number[]) =>
   `p50 ${quantile(values, 0.5).toFixed(1).padStart(6)} ms   p99 ${quantile(values, 0.99).toFixed(1).padStart(6)} ms`
-
-interface Answer {
-  status: number
-  ms: number
-  bytes: number
-  text: string
-  cookie: string
-}
-
-class Client {
-  private readonly agent = new http.Agent({ keepAlive: true, maxSockets: 200 })
-  private cookie = ''
-  constructor(private readonly url: string) {}
-
-  ask(method: string, path: string, body?: object): Promise<Answer> {
-    const from = performance.now()
-    return new Promise((resolve, reject) => {
-      const request = http.request(
-        new URL(path, this.url),
-        {
-          method,
-          agent: this.agent,
-          headers: { 'content-type': 'application/json', ...(this.cookie ? { cookie: this.cookie } : {}) },
-        },
-        (response) => {
-          const pieces: Buffer[] = []
-          response.on('data', (piece: Buffer) => pieces.push(piece))
-          response.on('end', () => {
-            const bytes = Buffer.concat(pieces)
-            const cookie = (response.headers['set-cookie'] ?? []).map((line) => line.split(';')[0]).join('; ')
-            const { statusCode: status = 0 } = response
-            resolve({
-              status,
-              ms: performance.now() - from,
-              bytes: bytes.length,
-              text: bytes.toString(),
-              cookie,
-            })
-          })
-        },
-      )
-      request.on('error', reject)
-      request.end(body === undefined ? undefined : JSON.stringify(body))
-    })
-  }
-
-  async signIn(): Promise<this> {
-    const answer = await this.ask('POST', '/api/auth/sign-in', HEAD)
-    if (answer.status !== 200) throw new Error(`the sign-in failed: ${answer.text}`)
-    this.cookie = answer.cookie
-    return this
-  }
-
-  async json<T>(method: string, path: string, body?: object): Promise<T> {
-    const answer = await this.ask(method, path, body)
-    if (answer.status !== 200)
-      throw new Error(`${method} ${path}: ${answer.status} ${answer.text.slice(0, 200)}`)
-    return JSON.parse(answer.text) as T
-  }
-}
 
 /** Starts `task` so many times a second, whether the ones before are done or not; how long each took. */
 async function atRate(perSec: number, sec: number, task: (n: number) => Promise<unknown>): Promise<number[]> {

@@ -6,6 +6,24 @@ import {
   type Optional,
   type Sequelize,
 } from 'sequelize'
+import {
+  bigWhole,
+  day,
+  decimal,
+  emptyList,
+  first,
+  id,
+  json,
+  key,
+  maybeText,
+  none,
+  practiceColumns,
+  slugKey,
+  stamp,
+  text,
+  whole,
+  yesNo,
+} from './columns'
 import type * as R from './rows'
 
 /** A table whose rows are plain objects of type `Row`; `Given` are the columns the database fills when left out. */
@@ -42,55 +60,6 @@ export interface Tables {
   ledger: Table<R.LedgerRow, 'writtenAt'>
   practice: Table<R.PracticeRow>
   summary: Table<R.SummaryRow>
-}
-
-const id = { type: T.STRING(36), allowNull: false }
-const key = { ...id, primaryKey: true }
-const slugKey = { type: T.STRING(100), allowNull: false, primaryKey: true }
-const text = { type: T.STRING, allowNull: false }
-const maybeText = { type: T.STRING }
-const whole = { type: T.INTEGER, allowNull: false }
-const json = { type: T.JSON, allowNull: false }
-/** What the database fills when left out. */
-const first = { ...whole, defaultValue: 1 }
-const none = { ...whole, defaultValue: 0 }
-const emptyList = { ...json, defaultValue: [] }
-const day = { type: T.DATEONLY, allowNull: false }
-const yesNo = { type: T.BOOLEAN, allowNull: false }
-const stamp = { type: T.DATE(3) }
-/** Whole numbers beyond 32 bits; the driver may give them as text. */
-const bigWhole = (name: string) => ({
-  type: T.BIGINT,
-  allowNull: false,
-  get(this: Model) {
-    const value = this.getDataValue(name as never) as unknown
-    return value === undefined ? undefined : Number(value)
-  },
-})
-/** Decimals come back as text from the driver. */
-const decimal = (name: string, digits: number, places: number) => ({
-  type: T.DECIMAL(digits, places),
-  get(this: Model) {
-    const value = this.getDataValue(name as never) as unknown
-    return value === null || value === undefined ? null : Number(value)
-  },
-})
-
-const practiceColumns = {
-  clubId: key,
-  classId: key,
-  studentId: key,
-  itemId: slugKey,
-  layer: { ...whole, primaryKey: true },
-  day,
-  workMs: whole,
-  holdingMs: whole,
-  repsL: whole,
-  repsR: whole,
-  repsN: whole,
-  received: whole,
-  estimated: yesNo,
-  revision: whole,
 }
 
 /** Sequelize writes into the column definitions it is given, and ours are shared. */

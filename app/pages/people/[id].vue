@@ -153,47 +153,7 @@ const totals = computed(() => {
               <em v-if="held.rows.length">{{ minutes(held.workMs) }} of work</em>
             </h2>
             <p v-if="held.rows.length === 0" class="py-2 text-ash">Was not there.</p>
-            <table v-else>
-              <thead>
-                <tr>
-                  <th scope="col">Item</th>
-                  <th scope="col">Layer</th>
-                  <th scope="col" class="n">Left</th>
-                  <th scope="col" class="n">Right</th>
-                  <th scope="col" class="n">No side</th>
-                  <th scope="col" class="n">Received</th>
-                  <th scope="col" class="n">Minutes</th>
-                  <th scope="col">Mark</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="row in held.rows" :key="`${row.itemId} ${row.layer}`" :data-item="row.itemId">
-                  <th scope="row">
-                    {{ library.itemName(row.itemId) }}
-                    <i v-if="row.estimated" title="reps estimated from timed rounds">≈</i>
-                  </th>
-                  <td class="layer">{{ row.layer }} · {{ library.layerName(row.itemId, row.layer) }}</td>
-                  <td class="n">{{ row.repsL || '' }}</td>
-                  <td class="n">{{ row.repsR || '' }}</td>
-                  <td class="n">{{ row.repsN || '' }}</td>
-                  <td class="n">{{ row.received || '' }}</td>
-                  <td class="n">
-                    {{ minutes(row.workMs)
-                    }}<span v-if="row.holdingMs" class="block text-13 text-ash"
-                      >holding {{ minutes(row.holdingMs) }}</span
-                    >
-                  </td>
-                  <td class="mark">
-                    <MarkPick
-                      :item="row.itemId"
-                      :layer="row.layer"
-                      :given="markOf(row)"
-                      @give="give(row, $event)"
-                    />
-                  </td>
-                </tr>
-              </tbody>
-            </table>
+            <PracticeTable v-else :rows="held.rows" :mark-of="markOf" @give="give" />
           </section>
           <button v-if="hasMore" type="button" class="btn mt-4" :disabled="isReading" @click="showMore">
             {{ isReading ? 'Turning back…' : 'Show the classes before' }}
@@ -277,39 +237,6 @@ const totals = computed(() => {
   margin-left: auto;
   font: 600 15px var(--font-sans);
   color: var(--color-ink);
-}
-table {
-  width: 100%;
-  margin-top: 4px;
-  border-collapse: collapse;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
-th,
-td {
-  padding: 5px 10px;
-  text-align: left;
-  border-top: 1px solid #e7decd;
-}
-thead th {
-  font-size: 13px;
-  font-weight: 560;
-  color: var(--color-ash);
-  background: #f6efe1;
-}
-tbody th {
-  font-weight: 600;
-}
-.layer {
-  color: var(--color-ash);
-}
-.n {
-  text-align: right;
-  white-space: nowrap;
-}
-th i {
-  font-style: normal;
-  color: var(--color-ash);
 }
 @media (max-width: 900px) {
   .page {

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import type { Mark } from '~~/core/people/marks'
+import { minutes } from '~~/core/kernel/time-text'
+import type { StudentPage } from '~~/shared/answers'
+
+/** What a student practised in one class, one row per item and layer, with the mark that stands. */
+type Row = StudentPage['practice'][number]
+defineProps<{ rows: Row[]; markOf: (row: Row) => StudentPage['marks'][number] | undefined }>()
+const emit = defineEmits<{ give: [row: Row, mark: { mark: Mark; fault?: string | undefined }] }>()
+const library = useLibraryStore()
+</script>
+
+<template>
+  <table>
+    <thead>
+      <tr>
+        <th scope="col">Item</th>
+        <th scope="col">Layer</th>
+        <th scope="col" class="n">Left</th>
+        <th scope="col" class="n">Right</th>
+        <th scope="col" class="n">No side</th>
+        <th scope="col" class="n">Received</th>
+        <th scope="col" class="n">Minutes</th>
+        <th scope="col">Mark</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in rows" :key="`${row.itemId} ${row.layer}`" :data-item="row.itemId">
+        <th scope="row">
+          {{ library.itemName(row.itemId) }}
+          <i v-if="row.estimated" title="reps estimated from timed rounds">≈</i>
+        </th>
+        <td class="layer">{{ row.layer }} · {{ library.layerName(row.itemId, row.layer) }}</td>
+        <td class="n">{{ row.repsL || '' }}</td>
+        <td class="n">{{ row.repsR || '' }}</td>
+        <td class="n">{{ row.repsN || '' }}</td>
+        <td class="n">{{ row.received || '' }}</td>
+        <td class="n">
+          {{ minutes(row.workMs)
+          }}<span v-if="row.holdingMs" class="block text-13 text-ash"
+            >holding {{ minutes(row.holdingMs) }}</span
+          >
+        </td>
+        <td class="mark">
+          <MarkPick
+            :item="row.itemId"
+            :layer="row.layer"
+            :given="markOf(row)"
+            @give="emit('give', row, $event)"
+          />
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  margin-top: 4px;
+  border-collapse: collapse;
+  background: var(--color-paper);
+  border: 1px solid var(--color-straw);
+}
+th,
+td {
+  padding: 5px 10px;
+  text-align: left;
+  border-top: 1px solid #e7decd;
+}
+thead th {
+  font-size: 13px;
+  font-weight: 560;
+  color: var(--color-ash);
+  background: #f6efe1;
+}
+tbody th {
+  font-weight: 600;
+}
+.layer {
+  color: var(--color-ash);
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+th i {
+  font-style: normal;
+  color: var(--color-ash);
+}
+</style>
