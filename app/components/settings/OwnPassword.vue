@@ -27,10 +27,14 @@ async function change() {
     <h2 id="password-title" class="text-20">Your password</h2>
     <form class="mt-2 flex flex-wrap items-end gap-4" novalidate @submit.prevent="change">
       <label class="flex flex-col font-semibold"
-        >Present one<input v-model="present" class="field" type="password" autocomplete="current-password"
+        >Present password<input
+          v-model="present"
+          class="field"
+          type="password"
+          autocomplete="current-password"
       /></label>
       <label class="flex flex-col font-semibold"
-        >New one<input v-model="wanted" class="field" type="password" autocomplete="new-password"
+        >New password<input v-model="wanted" class="field" type="password" autocomplete="new-password"
       /></label>
       <button class="btn" :disabled="!present || wanted.length < 12">Change it</button>
       <span class="text-13 pb-2 text-ash">At least 12 characters. Every other device is signed out.</span>

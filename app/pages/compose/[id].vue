@@ -72,7 +72,10 @@ async function toFloor() {
   await store.leave()
   await navigateTo('/floor')
 }
+/** The name as it is being typed: whatever is drawn meanwhile leaves it alone. */
+const typedName = ref<string>()
 function rename(event: Event) {
+  typedName.value = undefined
   const field = event.target as HTMLInputElement
   const title = field.value.trim()
   if (title && store.plan) store.change({ ...store.plan, title })
@@ -108,10 +111,12 @@ const dated = computed(() => {
           <div class="top">
             <input
               class="name"
-              :value="store.plan.title"
+              :value="typedName ?? store.plan.title"
               aria-label="Name of the plan"
               maxlength="200"
+              @input="typedName = ($event.target as HTMLInputElement).value"
               @change="rename"
+              @blur="typedName = undefined"
             />
             <span class="text-13 whitespace-nowrap text-ash">{{ dated }}</span>
             <SaveState class="truncate" :state="store.saveState" :fault="store.faults[0]" />
