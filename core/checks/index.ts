@@ -33,7 +33,7 @@ import { volumeLow } from './work/volume-low'
 export type { Finding, Fix, Severity, SolvedFix } from './check'
 export { NO_CLUB, type ClubFacts } from './club-facts'
 
-/** The registry, in the order in which equals are told. */
+/** The registry, in the order in which equals are listed. */
 const CHECKS: readonly Check[] = [
   timeOver,
   headContact,
@@ -70,7 +70,7 @@ const GRAVITY: Record<Severity, number> = { stop: 0, warn: 1, hint: 2 }
 /** Worth mending before the class: everything but a hint. */
 export const isGrave = ({ severity }: Finding): boolean => severity !== 'hint'
 
-/** What a plan's checks come to: what is to be told, the worst first, and what was accepted with a reason. */
+/** What a plan's checks come to: what is to know, the worst first, and what was accepted with a reason. */
 export interface Checked {
   findings: Finding[]
   accepted: { finding: Finding; reason: string }[]

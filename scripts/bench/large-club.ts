@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { addDays, format, parseISO } from 'date-fns'
 import { Hash } from '@adonisjs/hash'
 import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
+import { QueryTypes } from 'sequelize'
 import { demoGroups } from '../../demo/club'
 import { demoItems, demoLadder, demoSettings, demoSyllabus } from '../../demo/curriculum'
 import { seasonPlans } from '../../demo/season'
@@ -72,6 +73,12 @@ export async function loadLargeClub(db: Database, today: string): Promise<void> 
     })
   }
   for (const sql of PRACTICE) await db.sequelize.query(sql, { replacements: { clubId, headId } })
+  await db.sequelize.query(
+    'ANALYZE TABLE practice, practice_ledger, practice_summary, presence, classes, plans',
+    {
+      type: QueryTypes.SELECT,
+    },
+  )
 }
 
 const PRACTICE = [
@@ -102,5 +109,4 @@ const PRACTICE = [
       SUM(reps_r), SUM(reps_n), SUM(received)
     FROM practice WHERE club_id = :clubId GROUP BY club_id, student_id, item_id`,
   'DROP TEMPORARY TABLE worked',
-  'ANALYZE TABLE practice, practice_ledger, practice_summary, presence, classes, plans',
 ]

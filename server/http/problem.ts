@@ -1,3 +1,4 @@
+import { createError } from 'h3'
 import { BaseError, ConnectionAcquireTimeoutError, ConnectionError, TimeoutError } from 'sequelize'
 import { databaseError } from '../db/in-club'
 import { Refusal, type RefusalCode } from '../services/refusal'

@@ -173,3 +173,38 @@ describe('saving a plan', () => {
     })
   })
 })
+
+describe('the versions of a plan that is years old', () => {
+  it('are thinned: the last of each day, what was set aside, and everything of the last two days stays', async () => {
+    const id = await add()
+    const { plan } = await read(id)
+    const [first] = await versions(id)
+    const old = (version: number, day: string, outcome: 'saved' | 'set aside' = 'saved') =>
+      club.inside((inside) =>
+        inside.planVersions.add({
+          ...first!,
+          id: crypto.randomUUID(),
+          version,
+          outcome,
+          savedAt: new Date(`${day}T1${version}:00:00Z`),
+        }),
+      )
+    await old(2, '2024-03-01')
+    await old(3, '2024-03-01')
+    await old(3, '2024-03-01', 'set aside')
+    await old(4, '2024-03-02')
+    await club.inside((inside) =>
+      inside.plans.change({ id }, { version: 5, savedAt: new Date('2024-03-02T15:00:00Z') }),
+    )
+    await head.put(`/api/plans/${id}`, { base: 5, plan: { ...plan, title: 'Today' } })
+    await head.put(`/api/plans/${id}`, { base: 6, plan: { ...plan, title: 'Today, again' } })
+    expect((await versions(id)).map(({ version, outcome }) => [version, outcome])).toEqual([
+      [1, 'saved'],
+      [3, expect.stringMatching(/saved|set aside/)],
+      [3, expect.stringMatching(/saved|set aside/)],
+      [4, 'saved'],
+      [6, 'saved'],
+      [7, 'saved'],
+    ])
+  })
+})
