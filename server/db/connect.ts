@@ -40,6 +40,8 @@ export function connect(settings: ConnectionSettings): Database {
         innodb_lock_wait_timeout: 5,
         max_statement_time: settings.statementSec ?? MOST_STATEMENT_SEC,
         idle_transaction_timeout: 10,
+        // Lists that the database writes as JSON.
+        group_concat_max_len: 8_000_000,
       },
     },
   })

@@ -129,60 +129,46 @@ export async function writeLedger(
 }
 
 type Sums = Omit<Figures, 'estimated'> & {
+  studentId: string
   itemId: string
   days: number
   lastDay: string | null
   layer: number
 }
 
-/** Brings the summaries of some students and items to what stands: read from the rows of just these, never from the ledger. */
+const SUMMED = ['days', 'layer', 'workMs', 'holdingMs', 'repsL', 'repsR', 'repsN', 'received'] as const
+type Summed = Record<(typeof SUMMED)[number], number>
+const STUDENTS_AT_ONCE = 25
+
+/**
+ * Brings the summaries of some students and items to what stands: read from the rows of just these, never from the ledger. Where one
+ * of them has nothing left, its summary says so.
+ */
 async function summarise(
   club: Club,
   touched: readonly Pick<Credited, 'studentId' | 'itemId'>[],
 ): Promise<void> {
-  const byStudent = new Map<string, Set<string>>()
-  for (const { studentId, itemId } of touched)
-    byStudent.set(studentId, (byStudent.get(studentId) ?? new Set()).add(itemId))
-  const rows = []
-  for (const [studentId, items] of byStudent) {
-    const sums = await club.select<Sums>(
-      `SELECT item_id AS itemId, COUNT(DISTINCT day) AS days, DATE_FORMAT(MAX(day), '%Y-%m-%d') AS lastDay, MAX(layer) AS layer,
-        SUM(work_ms) AS workMs, SUM(holding_ms) AS holdingMs, SUM(reps_l) AS repsL, SUM(reps_r) AS repsR, SUM(reps_n) AS repsN,
-        SUM(received) AS received
-      FROM practice WHERE club_id = :club AND student_id = :student AND item_id IN (:items) GROUP BY item_id`,
-      { student: studentId, items: [...items] },
+  const students = [...new Set(touched.map(({ studentId }) => studentId))]
+  for (let from = 0; from < students.length; from += STUDENTS_AT_ONCE) {
+    const some = new Set(students.slice(from, from + STUDENTS_AT_ONCE))
+    const pairs = new Map(
+      touched
+        .filter(({ studentId }) => some.has(studentId))
+        .map(({ studentId, itemId }) => [`${studentId} ${itemId}`, { studentId, itemId }]),
     )
-    const found = new Map(sums.map((sum) => [sum.itemId, sum]))
-    for (const itemId of items) {
-      const { estimated: _, ...nothing } = NOTHING
-      const sum = found.get(itemId) ?? { ...nothing, itemId, days: 0, lastDay: null, layer: 0 }
-      const figure = (name: keyof Omit<Figures, 'estimated'>) => Number(sum[name])
-      rows.push({
-        studentId,
-        itemId,
-        days: Number(sum.days),
-        lastDay: sum.lastDay,
-        layer: Number(sum.layer),
-        workMs: figure('workMs'),
-        holdingMs: figure('holdingMs'),
-        repsL: figure('repsL'),
-        repsR: figure('repsR'),
-        repsN: figure('repsN'),
-        received: figure('received'),
-        mark: null,
-      })
-    }
+    const sums = await club.select<Sums>(
+      `SELECT student_id AS studentId, item_id AS itemId, COUNT(DISTINCT day) AS days,
+        DATE_FORMAT(MAX(day), '%Y-%m-%d') AS lastDay, MAX(layer) AS layer, SUM(work_ms) AS workMs, SUM(holding_ms) AS holdingMs,
+        SUM(reps_l) AS repsL, SUM(reps_r) AS repsR, SUM(reps_n) AS repsN, SUM(received) AS received
+      FROM practice WHERE club_id = :club AND student_id IN (:students) AND item_id IN (:items) GROUP BY student_id, item_id`,
+      { students: [...some], items: [...new Set([...pairs.values()].map(({ itemId }) => itemId))] },
+    )
+    const found = new Map(sums.map((sum) => [`${sum.studentId} ${sum.itemId}`, sum]))
+    const rows = [...pairs].map(([key, pair]) => {
+      const sum = found.get(key)
+      const figures = Object.fromEntries(SUMMED.map((name) => [name, Number(sum?.[name] ?? 0)])) as Summed
+      return { ...pair, ...figures, lastDay: sum?.lastDay ?? null, mark: null }
+    })
+    await club.summary.append(rows, [...SUMMED, 'lastDay'])
   }
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
-    await club.summary.append(rows.slice(from, from + ROWS_AT_ONCE), [
-      'days',
-      'lastDay',
-      'layer',
-      'workMs',
-      'holdingMs',
-      'repsL',
-      'repsR',
-      'repsN',
-      'received',
-    ])
 }

@@ -1,7 +1,8 @@
 import { query } from '../../http/route'
 import { dayIn } from '../../services/calendar'
-import { expected } from '../../services/expected'
+import { expectedJson } from '../../services/expected'
 
-export default query('GET /api/club/expected', async ({ club, user }) =>
-  expected(club, user.role, dayIn((await club.row()).zone, Date.now())),
-)
+export default query('GET /api/club/expected', async ({ event, club, user }) => {
+  setResponseHeader(event, 'content-type', 'application/json')
+  return expectedJson(club, user.role, dayIn((await club.row()).zone, Date.now()))
+})

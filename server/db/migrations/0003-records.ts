@@ -117,7 +117,8 @@ const LEDGER = [
     revision INT UNSIGNED NOT NULL,
     PRIMARY KEY (club_id, class_id, student_id, item_id, layer),
     KEY practice_of_student (club_id, student_id, day),
-    KEY practice_of_pair (club_id, student_id, item_id, day, layer),
+    -- Holds all that a summary is made of, so that making one looks at nothing else.
+    KEY practice_of_pair (club_id, student_id, item_id, day, layer, work_ms, holding_ms, reps_l, reps_r, reps_n, received),
     KEY practice_of_item (club_id, item_id, day),
     FOREIGN KEY (club_id, class_id) REFERENCES classes (club_id, id),
     FOREIGN KEY (club_id, student_id) REFERENCES students (club_id, id),
