@@ -5,7 +5,17 @@ import { join, relative } from 'node:path'
 import { lintelDir, root } from './folders'
 
 /** What the built application is made from. */
-const SOURCES = ['app', 'core', 'server', 'public', 'nuxt.config.ts', 'package-lock.json', 'tsconfig.json']
+const SOURCES = [
+  'app',
+  'core',
+  'server',
+  'shared',
+  'starters',
+  'public',
+  'nuxt.config.ts',
+  'package-lock.json',
+  'tsconfig.json',
+]
 const KEPT_BUILDS = 3
 
 function filesUnder(path: string): string[] {
