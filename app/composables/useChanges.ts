@@ -56,6 +56,9 @@ const useStream = createSharedComposable(() => {
       'people',
       (event) => (others.value = z.array(z.string()).parse(JSON.parse(event.data))),
     )
+    here.addEventListener('missed', () => {
+      for (const { heard } of wanted) heard('back')
+    })
     here.addEventListener('ended', () => {
       wasAway = true
       close()

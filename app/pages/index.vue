@@ -17,6 +17,9 @@ const facts = useFactsStore()
 const data = shallowRef<Today>()
 const problem = ref('')
 const busy = ref(false)
+const mayWrite = useMayWrite()
+const { user } = useUserSession()
+const mayRun = computed(() => user.value?.role !== 'desk')
 const newPlan = useNewPlan()
 
 async function load() {
@@ -104,8 +107,8 @@ const again = () =>
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if ((event.target as HTMLElement).matches('input, button, a, select') || event.ctrlKey || event.altKey)
     return
-  if (event.key === 'Enter' && next.value) void navigateTo(`/compose/${next.value.planId}`)
-  if (event.key === 'g' && next.value) void navigateTo('/floor')
+  if (event.key === 'Enter' && next.value && mayWrite.value) void navigateTo(`/compose/${next.value.planId}`)
+  if (event.key === 'g' && next.value && mayRun.value) void navigateTo('/floor')
 })
 </script>
 
@@ -125,7 +128,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
             <b class="text-ink">{{ expected }} on the roster</b>.
             <template v-if="next.teacher">{{ next.teacher }} teaches.</template>
           </p>
-          <p v-else class="text-ash">Say when, then begin with a plan.</p>
+          <p v-else-if="mayWrite" class="text-ash">Say when, then begin with a plan.</p>
         </div>
         <p class="club">
           <b>{{ library.club?.name }}</b><br />{{ library.club?.place }}
@@ -159,20 +162,20 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
               </p>
               <p v-else class="text-13 text-ash">Nothing to fix.</p>
             </div>
-            <NuxtLink to="/floor" class="btn tall">Go to floor <kbd>G</kbd></NuxtLink>
-            <NuxtLink :to="`/compose/${next.planId}`" class="btn btn-main tall"
+            <NuxtLink v-if="mayRun" to="/floor" class="btn tall">Go to floor <kbd>G</kbd></NuxtLink>
+            <NuxtLink v-if="mayWrite" :to="`/compose/${next.planId}`" class="btn btn-main tall"
               >Open in Compose <kbd>Enter</kbd></NuxtLink
             >
           </div>
         </section>
-        <section v-else class="panel plan">
+        <section v-else-if="mayWrite" class="panel plan">
           <h2 class="text-20">When is it?</h2>
           <div class="mt-3 flex gap-4">
             <label>Day<input v-model="wanted.day" type="date" class="field mt-1" :min="data.today" /></label>
             <label>First bow<input v-model="wanted.startTime" type="time" class="field mt-1" /></label>
           </div>
         </section>
-        <section aria-labelledby="ways">
+        <section v-if="mayWrite" aria-labelledby="ways">
           <h2 id="ways" class="mb-2 text-17">{{ next ? 'Or begin another way' : 'Ways to begin' }}</h2>
           <button v-if="last" type="button" class="way" :disabled="busy" @click="again">
             <b>Carry forward</b>

@@ -35,6 +35,9 @@ export default answering(async (event) => {
       if (streamId && changes.some(({ topic, root }) => topic === 'people' && root === plan))
         void tellOthers()
     },
+    missed() {
+      void say('missed', {})
+    },
     end() {
       void say('ended', {}).then(() => stream.close())
     },

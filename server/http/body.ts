@@ -62,6 +62,15 @@ export async function readBodyAs<T extends z.ZodType>(
   return read.data
 }
 
+/** The host of an origin; none of what is no address, as of `null`, which a sandboxed page sends. */
+function hostOf(origin: string): string | undefined {
+  try {
+    return new URL(origin).host
+  } catch {
+    return undefined
+  }
+}
+
 /**
  * Refuses what another site's page makes a browser send: only this application's own pages change anything.
  *
@@ -73,7 +82,6 @@ export function refuseOtherSites(event: H3Event): void {
   const origin = headers.origin
   const foreign =
     (typeof from === 'string' && !['same-origin', 'none'].includes(from)) ||
-    (origin !== undefined && origin !== 'null' && new URL(origin).host !== headers.host) ||
-    origin === 'null'
+    (origin !== undefined && hostOf(origin) !== headers.host)
   if (foreign) throw new Problem(403, 'other-site', 'Only pages of this application may do that.')
 }

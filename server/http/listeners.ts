@@ -14,6 +14,8 @@ const AFTER_FAILURE_MS = 2000
 export interface Listener {
   user: SignedIn
   tell(changes: ChangeRow[]): void
+  /** Something may have been missed: what is shown is to be read anew. */
+  missed(): void
   /** The session has ended. */
   end(): void
 }
@@ -21,6 +23,7 @@ export interface Listener {
 const listeners = new Set<Listener>()
 let feed: ChangeFeed | undefined
 let timer: NodeJS.Timeout | undefined
+let hasMissed = false
 
 /** @returns how to stop listening */
 export function listen(listener: Listener): () => void {
@@ -40,10 +43,13 @@ async function read(): Promise<void> {
   let wait = EVERY_MS
   try {
     feed ??= await ChangeFeed.from(useDatabase())
+    if (hasMissed) for (const listener of listeners) listener.missed()
+    hasMissed = false
     tell(await feed.next(Date.now()))
   } catch {
     // The database is out of reach: whoever listens reads anew what it shows once it is back.
     feed = undefined
+    hasMissed = true
     wait = AFTER_FAILURE_MS
   }
   if (listeners.size === 0) {

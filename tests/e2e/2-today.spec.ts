@@ -42,3 +42,22 @@ test('on a phone nothing is wider than the screen', async ({ page }) => {
     expect(wider, path).toBeLessThanOrEqual(0)
   }
 })
+
+test('is what the role may do: an assistant runs the class, the desk keeps the register, neither plans', async ({
+  browser,
+}) => {
+  for (const [who, doors] of [
+    [2, ['Today', 'Floor', 'People', 'Term']],
+    [3, ['Today', 'People', 'Term']],
+  ] as const) {
+    const page = await (await browser.newContext()).newPage()
+    await signIn(page, who)
+    await expect(page.getByTestId('verdict')).toBeVisible()
+    await expect(page.getByRole('navigation', { name: 'Doorways' }).getByRole('link')).toHaveText([...doors])
+    await expect(page.getByRole('link', { name: 'Open in Compose' })).toHaveCount(0)
+    await expect(page.getByRole('button', { name: 'Start blank' })).toHaveCount(0)
+    await page.getByRole('link', { name: 'People' }).click()
+    await expect(page.locator('[data-student]')).toHaveCount(32)
+    await page.context().close()
+  }
+})

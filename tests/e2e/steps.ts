@@ -6,7 +6,7 @@ import { demoSignIns } from '../../demo/sign-ins'
 /** Sessions of those who came in already: only the first test of each goes by the door, the others have its key. */
 const sessions = new Map<number, Cookie[]>()
 
-export async function signIn(page: Page, who: 0 | 1 = 0): Promise<void> {
+export async function signIn(page: Page, who: 0 | 1 | 2 | 3 = 0): Promise<void> {
   const known = sessions.get(who)
   if (known) {
     await page.context().addCookies(known)
@@ -20,7 +20,7 @@ export async function signIn(page: Page, who: 0 | 1 = 0): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
 }
 
-export async function comeIn(page: Page, who: 0 | 1): Promise<void> {
+export async function comeIn(page: Page, who: 0 | 1 | 2 | 3): Promise<void> {
   await page.goto('/sign-in')
   await page.getByLabel('E-mail').fill(demoSignIns[who].email)
   await page.getByLabel('Password').fill(demoSignIns[who].password)

@@ -1,12 +1,19 @@
 <script setup lang="ts">
-/** The lintel across the top of every screen: the mark, the five doorways, and in the middle what the page puts there. */
-const doorways = [
-  { to: '/', name: 'Today' },
-  { to: '/compose', name: 'Compose' },
-  { to: '/floor', name: 'Floor' },
-  { to: '/people', name: 'People' },
-  { to: '/term', name: 'Term' },
-]
+/**
+ * The lintel across the top of every screen: the mark, the doorways that are open to the role, and in the middle what the page puts
+ * there.
+ */
+const mayWrite = useMayWrite()
+const { user } = useUserSession()
+const doorways = computed(() =>
+  [
+    { to: '/', name: 'Today', isOpen: true },
+    { to: '/compose', name: 'Compose', isOpen: mayWrite.value },
+    { to: '/floor', name: 'Floor', isOpen: user.value?.role !== 'desk' },
+    { to: '/people', name: 'People', isOpen: true },
+    { to: '/term', name: 'Term', isOpen: true },
+  ].filter((door) => door.isOpen),
+)
 const route = useRoute()
 const isOpen = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
 </script>
