@@ -14,7 +14,7 @@ export interface ConnectionSettings {
 }
 
 /** How long a request waits for a connection before it is told that the server is busy. */
-const MOST_WAIT_MS = 4000
+const MOST_WAIT_MS = 6000
 const MOST_STATEMENT_SEC = 15
 
 export interface Database {
@@ -33,7 +33,7 @@ export function connect(settings: ConnectionSettings): Database {
     pool: { max: 10, min: 0, idle: 10_000, acquire: settings.waitMs ?? MOST_WAIT_MS },
     define: { timestamps: false, underscored: true },
     dialectOptions: {
-      connectTimeout: 3000,
+      connectTimeout: 5000,
       // Set as a connection is opened, so that no transaction has to say it.
       initSql: ['SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED'],
       sessionVariables: {

@@ -35,17 +35,30 @@ export async function settleClass(
   options: { wait: boolean },
 ): Promise<Settled> {
   return inClub(db, clubId, async (club) => {
-    const settlement = options.wait
-      ? await club.settlements.locked({ classId })
-      : await club.settlements.lockedIfFree({ classId })
+    const settlement = await lockSettlement(club, classId, options.wait)
+    if (!settlement) return 'busy'
+    // Read under the lock: what was read before it may be what somebody else has just settled anew.
     const row = await club.classes.one({ id: classId })
     if (!row) throw notFound('class')
-    if (!settlement) return 'busy'
     const run = await runRowsOf(club, classId)
     const events = run.length + (await club.presence.count({ classId }))
     if (events === settlement.events) return { state: row.state }
     return { state: await settle(club, row, settlement, run, events) }
   })
+}
+
+/** The class's settlement, locked; nothing when somebody else has it and it is not waited for. */
+async function lockSettlement(
+  club: Club,
+  classId: string,
+  wait: boolean,
+): Promise<SettlementRow | undefined> {
+  if (!(await club.settlements.one({ classId }))) {
+    if (!(await club.classes.one({ id: classId }, ['id']))) throw notFound('class')
+    // A class that came into the table in another way than through `addClass` begins unsettled.
+    await club.settlements.append([{ classId, events: 0, revision: 0 }], ['classId'])
+  }
+  return wait ? club.settlements.locked({ classId }) : club.settlements.lockedIfFree({ classId })
 }
 
 async function settle(
