@@ -159,6 +159,10 @@ async function addRunClass(
   await inClub(db, clubId, async (club) => {
     const marks = await marksAfter(club, classId, teacherId, ended, chance)
     await club.marks.addAll(marks)
-    for (const { studentId, itemId, mark } of marks) await putMark(club, studentId, itemId, mark)
+    // The latest stands, as when they are given one after the other.
+    const inTime = [...marks].sort(
+      (a, b) => a.givenAt.getTime() - b.givenAt.getTime() || (a.id < b.id ? -1 : 1),
+    )
+    for (const { studentId, itemId, mark } of inTime) await putMark(club, studentId, itemId, mark)
   })
 }
