@@ -1,13 +1,7 @@
 import type { Fault } from '~~/core/kernel/faults'
 import { draftOf, dropDraft } from '~/domain/device-store'
 import { DraftKeeper } from '~/domain/draft-keeper'
-import type { DocumentKind, SaveState, Stored } from '~/domain/edited-document'
-
-interface Step<T, Place> {
-  from: T
-  to: T
-  before: Place | undefined
-}
+import type { DocumentKind, SaveState, Step, Stored } from '~/domain/edited-document'
 
 const UNDO_STEPS = 200
 const SAVE_AFTER_MS = 500

@@ -38,3 +38,10 @@ export interface DocumentKind<T, Place = undefined> {
   place?: { now(): Place; restore(place: Place): void }
   saveAfterMs?: number
 }
+
+/** One change, as it can be taken back and made again. */
+export interface Step<T, Place> {
+  from: T
+  to: T
+  before: Place | undefined
+}

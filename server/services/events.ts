@@ -50,7 +50,7 @@ export function clocked(at: number, sentAt: number | undefined, startsAt: number
 
 type ClassHead = Pick<ClassRow, 'id' | 'day' | 'startTime' | 'state'> & { zone: string }
 
-/** A class that somebody may act on: any day for those who teach, else from the day before to the day after. */
+/** A class that somebody may act on, of whatever day for those who teach, else from the day before to the day after. */
 export async function classForActing(
   club: Club,
   user: SignedIn,
