@@ -133,6 +133,8 @@ test('next cuts to the board that comes; skip leaves one out', async () => {
 })
 
 test('with the network gone nothing is lost and nothing is doubled', async () => {
+  // What was done before has arrived.
+  await expect(page.getByText('kept on this device')).toHaveCount(0)
   await page.route('**/events', (route) => route.abort())
   await passTime(page, 12_000)
   await key(page, 'Next').click()
