@@ -20,7 +20,6 @@ const useStream = createSharedComposable(() => {
   const wanted = new Set<Wanted>()
   const plan = ref<string>()
   const others = ref<string[]>([])
-  const live = ref(false)
   let source: EventSource | undefined
   let again: ReturnType<typeof setTimeout> | undefined
   let wasAway = false
@@ -31,7 +30,6 @@ const useStream = createSharedComposable(() => {
     clearTimeout(again)
     source?.close()
     source = undefined
-    live.value = false
     others.value = []
   }
 
@@ -41,7 +39,6 @@ const useStream = createSharedComposable(() => {
     const here = new EventSource(plan.value ? `/api/changes?plan=${plan.value}` : '/api/changes')
     source = here
     here.addEventListener('hello', (event) => {
-      live.value = true
       const { now } = helloSchema.parse(JSON.parse(event.data))
       useClock().compare(now, useClock().device())
       if (wasAway) for (const { heard } of wanted) heard('back')
@@ -97,7 +94,7 @@ const useStream = createSharedComposable(() => {
       if (wanted.size === 0 && !plan.value) close()
     }
   }
-  return { plan, others: readonly(others), live: readonly(live), add }
+  return { plan, others: readonly(others), add }
 })
 
 /**
@@ -111,9 +108,6 @@ export function onChange(topic: Topic, root: string | undefined, heard: Heard): 
   if (getCurrentScope()) onScopeDispose(stop)
   return stop
 }
-
-/** Whether changes are being told now. */
-export const useIsLive = () => useStream().live
 
 /** Says that this page is at a plan; the names of the others who are. */
 export function useAtPlan(id: Ref<string>) {
