@@ -1,20 +1,27 @@
+import { readdirSync } from 'node:fs'
 import { defineConfig } from '@playwright/test'
 import { chromiumOptions } from './tests/e2e/browser'
+import type { OwnClub } from './tests/e2e/club'
 
-/** The interface in Debian's Chromium, against the production build with the demo club. */
-export default defineConfig({
-  testDir: 'tests/e2e',
-  testMatch: process.env.LINTEL_E2E ?? '**/*.spec.ts',
+const testDir = 'tests/e2e'
+const files = readdirSync(testDir).filter((name) => name.endsWith('.spec.ts'))
+
+/** The interface in Debian's Chromium, against the production build: each file with a demo club and a server of its own. */
+export default defineConfig<object, OwnClub>({
+  testDir,
   outputDir: 'test-results',
-  // One club, one evening: the tests follow one another.
-  workers: 1,
+  workers: Number(process.env.LINTEL_E2E_WORKERS ?? 2),
+  // The tests of one file share its club.
   fullyParallel: false,
   retries: 0,
   // Long enough for a machine that is busy with something else: nothing here waits when all is well.
   timeout: 300_000,
   expect: { timeout: 60_000 },
+  // A worker serves one project alone, so a project a file gives each its club.
+  projects: files
+    .filter((name) => name.includes(process.env.LINTEL_E2E ?? ''))
+    .map((name) => ({ name: name.replace('.spec.ts', ''), testMatch: name })),
   use: {
-    baseURL: process.env.LINTEL_URL,
     viewport: { width: 1280, height: 800 },
     testIdAttribute: 'data-test',
     launchOptions: chromiumOptions,

@@ -93,8 +93,8 @@ const VERBS: Record<string, Command> = {
       if (!read.ok) throw new Refused(read.faults)
       const { findings, accepted } = checkPlan(plan, layPlan(plan), read.club)
       return {
-        findings: findings.map((finding) => ({ ...finding, mendable: isMendable(finding) })),
-        accepted: accepted.map(({ finding, reason }) => ({ ...finding, reason })),
+        findings: findings.map(({ about: _, ...finding }) => ({ ...finding, mendable: isMendable(finding) })),
+        accepted: accepted.map(({ finding: { about: _, ...finding }, reason }) => ({ ...finding, reason })),
       }
     },
   },

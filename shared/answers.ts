@@ -134,6 +134,8 @@ export const classViewSchema = classSummarySchema.extend({
   ...classEventsSchema.shape,
   plan: planSchema,
   roster: rosterSchema,
+  /** The server's clock, by which a device knows how far its own is off. */
+  now: ms,
 })
 export type ClassView = z.infer<typeof classViewSchema>
 

@@ -12,7 +12,6 @@ interface Wanted {
   heard: Heard
 }
 
-const helloSchema = z.object({ now: z.number() })
 const AGAIN_AFTER_MS = 3000
 const HIDDEN_AFTER_MS = 10_000
 
@@ -38,9 +37,7 @@ const useStream = createSharedComposable(() => {
     if (!loggedIn.value || (wanted.size === 0 && !plan.value)) return
     const here = new EventSource(plan.value ? `/api/changes?plan=${plan.value}` : '/api/changes')
     source = here
-    here.addEventListener('hello', (event) => {
-      const { now } = helloSchema.parse(JSON.parse(event.data))
-      useClock().compare(now, useClock().device())
+    here.addEventListener('hello', () => {
       if (wasAway) for (const { heard } of wanted) heard('back')
       wasAway = false
     })

@@ -22,6 +22,8 @@ const useClockState = createSharedComposable(() => {
   const moved = ref(underTest ? Number(sessionStorage.getItem(MOVED) ?? 0) : 0)
   /** By how much the device's clock is off, as the server has it; 0 while it is near enough. */
   const off = ref(0)
+  /** Whether the clocks were ever compared. */
+  let isCompared = false
   const now = ref(0)
   /** The device's own clock, as it is written into events: it is corrected where they are read. */
   const device = () => Math.round(origin.value + performance.now() + moved.value)
@@ -47,10 +49,15 @@ const useClockState = createSharedComposable(() => {
     const way = here - (askedAt - moved.value)
     if (way < 0 || way > MOST_WAY_MS) return
     const difference = serverNow - (here - way / 2)
+    isCompared = true
+    // It stays as it is while it is near enough: it must not dance about between two taps.
+    if (Math.abs(difference - off.value) < NEAR_MS) return
     off.value = Math.abs(difference) < NEAR_MS ? 0 : Math.round(difference)
     tick()
   }
-  return { now: readonly(now), off: readonly(off), moved: readonly(moved), read, device, compare }
+  /** The difference as it may be told to the server: nothing before the clocks were compared. */
+  const knownOff = () => (isCompared ? off.value : undefined)
+  return { now: readonly(now), off: readonly(off), moved: readonly(moved), read, device, compare, knownOff }
 })
 
 /**

@@ -1,4 +1,6 @@
 import {
+  acceptanceOf,
+  accepts,
   checkPlan,
   fixFor,
   isGrave,
@@ -130,21 +132,18 @@ export const useChecksStore = defineStore('checks', () => {
   const leave = () => (preview.value = undefined)
 
   /** Accepts a finding, with a reason that is kept with the plan. */
-  function accept({ code, blocks }: Finding, reason: string) {
+  function accept(finding: Finding, reason: string) {
     const { plan } = plans
     if (!plan || !reason.trim()) return
-    const entry = { code, reason: reason.trim(), ...(blocks.length ? { blocks } : {}) }
+    const entry = acceptanceOf(finding, reason.trim())
     plans.change({ ...plan, acknowledged: [...(plan.acknowledged ?? []), entry] })
   }
 
   /** Takes an acceptance back. */
-  function reopen({ code, blocks }: Finding) {
+  function reopen(finding: Finding) {
     const { plan } = plans
     if (!plan?.acknowledged) return
-    const left = plan.acknowledged.filter(
-      (entry) =>
-        !(entry.code === code && (!entry.blocks || blocks.every((id) => entry.blocks?.includes(id)))),
-    )
+    const left = plan.acknowledged.filter((entry) => !accepts(entry, finding))
     const { acknowledged: _, ...rest } = plan
     plans.change(left.length ? { ...rest, acknowledged: left } : rest)
   }
@@ -155,9 +154,16 @@ export const useChecksStore = defineStore('checks', () => {
    */
   async function mendWorst(): Promise<string | undefined> {
     if (preview.value) return take()
-    const open = (fresh()?.findings ?? []).filter((finding) => isMendable(finding) && isGrave(finding))
-    const worst = open.find(({ code }) => code !== 'time.over') ?? open[0]
-    if (worst) await look(worst)
+    const grave = (fresh()?.findings ?? []).filter(isGrave)
+    const open = grave.filter(isMendable)
+    const isOverhang = ({ code }: Finding) => code === 'time.over'
+    for (const finding of [...open.filter((one) => !isOverhang(one)), ...open.filter(isOverhang)]) {
+      await look(finding)
+      if (preview.value) return undefined
+    }
+    problem.value = grave.length
+      ? 'None of what is left has a ready fix: open a finding to see its figures.'
+      : 'Nothing is left to fix.'
     return undefined
   }
 

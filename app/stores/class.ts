@@ -66,7 +66,9 @@ export const useClassStore = defineStore('class', () => {
   async function open(id: string) {
     let fresh: ClassData
     try {
+      const askedAt = clock.device()
       fresh = await api(`/api/classes/${id}`, { answer: classViewSchema })
+      clock.compare(fresh.now, askedAt)
     } catch (error) {
       const kept = error instanceof ApiProblem && error.status === 0 ? await keptClass(id) : undefined
       if (!kept) throw error
@@ -93,17 +95,27 @@ export const useClassStore = defineStore('class', () => {
   }
 
   /**
-   * What the server has not seen yet stands beside what it has, each event once. The server's own copy of an event stands: its time is
-   * corrected where this device's clock is off; that of one still here is corrected the same way.
+   * What this device knows stands beside what the server told, each event once: a tap made while the answer was on its way is in
+   * neither the answer nor what was waiting when it was asked. The server's own copy of an event stands: its time is corrected where
+   * this device's clock is off; that of one still here is corrected the same way.
    */
   function withUnsent(fresh: ClassData, waiting: Unsent[]): ClassData {
     const off = clock.off.value
     const corrected = <E extends { at: number }>(event: E | undefined): E[] =>
       event ? [{ ...event, at: event.at + off }] : []
+    const shown = data.value?.id === fresh.id ? data.value : undefined
     return {
       ...fresh,
-      events: eachOnce([...waiting.flatMap(({ run: event }) => corrected(event)), ...fresh.events]),
-      marks: eachOnce([...waiting.flatMap(({ presence }) => corrected(presence)), ...fresh.marks]),
+      events: eachOnce([
+        ...waiting.flatMap(({ run: event }) => corrected(event)),
+        ...(shown?.events ?? []),
+        ...fresh.events,
+      ]),
+      marks: eachOnce([
+        ...waiting.flatMap(({ presence }) => corrected(presence)),
+        ...(shown?.marks ?? []),
+        ...fresh.marks,
+      ]),
     }
   }
 
@@ -200,6 +212,7 @@ export const useClassStore = defineStore('class', () => {
           presence: batch.flatMap(({ presence }) => presence ?? []),
           planVersion: batch[0]?.planVersion,
           sentAt,
+          off: clock.knownOff(),
         },
         ...(moved ? { headers: { 'x-lintel-test-moved': String(moved) } } : {}),
       })

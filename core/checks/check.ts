@@ -15,6 +15,52 @@ export interface Finding {
   figures: string
   blocks: string[]
   groups: string[]
+  /** Whom it is about, where it is about one student: their id, without one their name. */
+  student?: string
+  /** What sets it apart from others of its code about the same boards and groups: an item, a piece of kit. */
+  about?: string
+}
+
+/** An acceptance of a finding, as the plan keeps it. */
+export type Accepted = NonNullable<Plan['acknowledged']>[number]
+
+/** What makes a finding the same finding: not its wording, whose figures change. */
+export const identityOf = ({
+  code,
+  blocks,
+  groups,
+  student,
+  about,
+}: Omit<Finding, 'severity' | 'says' | 'figures'>) =>
+  JSON.stringify([code, blocks, groups, student ?? '', about ?? ''])
+
+/** The acceptance of exactly what a finding shows. */
+export function acceptanceOf({ code, blocks, groups, student, about }: Finding, reason: string): Accepted {
+  return {
+    code,
+    reason,
+    ...(blocks.length ? { blocks } : {}),
+    ...(groups.length ? { groups } : {}),
+    ...(student === undefined ? {} : { student }),
+    ...(about === undefined ? {} : { about }),
+  }
+}
+
+/**
+ * Whether an acceptance holds for a finding: it names at least the finding's boards and groups, and the same student and subject. One that
+ * names nothing but the code (a file's way to say "never mind those") holds for all of them; one that leaves out the groups, for any.
+ * What is about one student is never accepted by what does not name them.
+ */
+export function accepts(entry: Accepted, { code, blocks, groups, student, about }: Finding): boolean {
+  if (entry.code !== code) return false
+  const { blocks: forBlocks, groups: forGroups, student: forStudent, about: forSubject } = entry
+  if (!forBlocks && !forGroups && forStudent === undefined && forSubject === undefined) return true
+  return (
+    (!forBlocks || blocks.every((id) => forBlocks.includes(id))) &&
+    (!forGroups || groups.every((id) => forGroups.includes(id))) &&
+    forStudent === student &&
+    (forSubject === undefined || forSubject === about)
+  )
 }
 
 /** A change that would mend a finding: the plan as it would be, to be looked at before it is taken. */
@@ -46,13 +92,15 @@ export function telling(code: string, severity: Severity) {
   return (
     says: string,
     figures: string,
-    about: { blocks?: string[]; groups?: string[]; severity?: Severity } = {},
+    of: { blocks?: string[]; groups?: string[]; student?: string; about?: string; severity?: Severity } = {},
   ): Finding => ({
     code,
-    severity: about.severity ?? severity,
+    severity: of.severity ?? severity,
     says,
     figures,
-    blocks: about.blocks ?? [],
-    groups: about.groups ?? [],
+    blocks: of.blocks ?? [],
+    groups: of.groups ?? [],
+    ...(of.student === undefined ? {} : { student: of.student }),
+    ...(of.about === undefined ? {} : { about: of.about }),
   })
 }

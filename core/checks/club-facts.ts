@@ -15,6 +15,8 @@ export interface Practised {
 
 /** A student who is expected, as the checks look at them. */
 export interface Expected {
+  /** What they are known by where two have one name. */
+  id?: string | undefined
   name: string
   /** Their class group. Where a plan has no group of that id, the rank settles where they will be. */
   group: string | undefined

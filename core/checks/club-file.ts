@@ -17,6 +17,7 @@ import type { ClubFacts, Expected } from './club-facts'
 export const CLUB_FORMAT = 'golden-lintel/club'
 
 export const expectedSchema = record({
+  id: text(60).optional(),
   name: text(120),
   /** The class group; where a plan has no group of that id, the rank settles it. */
   group: slug().optional(),
@@ -48,8 +49,9 @@ export const clubSchema = record({
 
 export type ReadClub = { ok: true; club: ClubFacts } | { ok: false; faults: Fault[] }
 
-export function expectedOf({ name, group, rank, age, note, practised }: ExpectedRow): Expected {
+export function expectedOf({ id, name, group, rank, age, note, practised }: ExpectedRow): Expected {
   return {
+    id,
     name,
     group,
     rank,

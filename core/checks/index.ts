@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/schema'
 import type { Timeline } from '../plan/timeline'
-import type { Check, Finding, Fix, Severity, SolvedFix } from './check'
+import { accepts, type Check, type Finding, type Fix, type Severity, type SolvedFix } from './check'
 import { NO_CLUB, type ClubFacts } from './club-facts'
 import { Ground } from './ground'
 import { kitShort } from './hall/kit-short'
@@ -30,6 +30,7 @@ import { sideBalance } from './work/side-balance'
 import { studentNote } from './work/student-note'
 import { volumeLow } from './work/volume-low'
 
+export { acceptanceOf, accepts, identityOf } from './check'
 export type { Finding, Fix, Severity, SolvedFix } from './check'
 export { NO_CLUB, type ClubFacts } from './club-facts'
 
@@ -82,10 +83,7 @@ export interface Checked {
 export function checkPlan(plan: Plan, timeline: Timeline, club: ClubFacts = NO_CLUB): Checked {
   const ground = new Ground(plan, timeline, club)
   const all = CHECKS.flatMap((check) => check.find(ground))
-  const reasonFor = ({ code, blocks }: Finding) =>
-    plan.acknowledged?.find(
-      (entry) => entry.code === code && (!entry.blocks || blocks.every((id) => entry.blocks?.includes(id))),
-    )?.reason
+  const reasonFor = (finding: Finding) => plan.acknowledged?.find((entry) => accepts(entry, finding))?.reason
   const findings: Finding[] = []
   const accepted: Checked['accepted'] = []
   for (const finding of all) {

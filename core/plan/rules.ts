@@ -164,15 +164,19 @@ function formRuns(plan: Fields): Fault[] {
     })
 }
 
-function acknowledgedBlocks(plan: Fields): Fault[] {
-  const known = new Set(blocksOf(plan).map(({ fields }) => fields.id))
-  return listOf(plan.acknowledged).flatMap((entry, a) =>
-    listOf(fieldsOf(entry).blocks).flatMap((id, b) =>
+function acknowledgedNames(plan: Fields): Fault[] {
+  const blocks = new Set(blocksOf(plan).map(({ fields }) => fields.id))
+  const groups = new Set(listOf(plan.groups).map((group) => fieldsOf(group).id))
+  const unknown = (ids: unknown, field: string, what: string, known: Set<unknown>, a: number) =>
+    listOf(ids).flatMap((id, i) =>
       typeof id === 'string' && !known.has(id)
-        ? [fault(['acknowledged', a, 'blocks', b], `names no block of the plan: "${id}"`)]
+        ? [fault(['acknowledged', a, field, i], `names no ${what} of the plan: "${id}"`)]
         : [],
-    ),
-  )
+    )
+  return listOf(plan.acknowledged).flatMap((entry, a) => [
+    ...unknown(fieldsOf(entry).blocks, 'blocks', 'block', blocks, a),
+    ...unknown(fieldsOf(entry).groups, 'groups', 'group', groups, a),
+  ])
 }
 
 const RULES = [
@@ -183,7 +187,7 @@ const RULES = [
   teamsFit,
   alternateSides,
   formRuns,
-  acknowledgedBlocks,
+  acknowledgedNames,
 ]
 
 /** Every rule's faults over a plan as it was read from a file. */

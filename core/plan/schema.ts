@@ -90,7 +90,14 @@ export const planSchema = record({
   theme: notes(500).optional(),
   notes: notes().optional(),
   acknowledged: list(
-    record({ code: text(80), blocks: list(slug()).optional(), reason: text(2000) }),
+    record({
+      code: text(80),
+      blocks: list(slug()).optional(),
+      groups: list(slug()).optional(),
+      student: text(120).optional(),
+      about: text(120).optional(),
+      reason: text(2000),
+    }),
   ).optional(),
 })
 

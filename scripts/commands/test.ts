@@ -91,11 +91,11 @@ async function lint(): Promise<Tally> {
 async function runLayer(layer: Layer, bed: () => Promise<TestBed>, reports: string): Promise<Tally> {
   if (layer === 'lint') return lint()
   if (layer === 'core') return vitest('core', reports, {})
-  const { serve, database, build } = await bed()
-  const schema = `lintel_${layer}`
-  const { url, stop } = await serve(schema, { demo: layer === 'e2e' })
-  const env = { ...serverEnvironment(database, schema), LINTEL_URL: url, LINTEL_BUILD: build }
-  const result = layer === 'api' ? await vitest('api', reports, env) : await playwright(reports, env)
+  const { serve, offerClubs, database, build } = await bed()
+  if (layer === 'e2e') return playwright(reports, { LINTEL_CLUBS: await offerClubs() })
+  const { url, stop } = await serve('lintel_api', { demo: false })
+  const env = { ...serverEnvironment(database, 'lintel_api'), LINTEL_URL: url, LINTEL_BUILD: build }
+  const result = await vitest('api', reports, env)
   await stop()
   return result
 }

@@ -1,3 +1,5 @@
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { mkdirSync, readdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { loadDemo } from '../../demo/load'
@@ -15,6 +17,8 @@ export interface TestBed {
   build: string
   /** An application over a fresh schema, with the demo club or empty, whose page clock a test may move. */
   serve(schema: string, options: { demo: boolean }): Promise<RunningServer>
+  /** An address on loopback that gives whoever posts to it a demo club of their own, and takes it back on DELETE. */
+  offerClubs(): Promise<string>
   clear(): Promise<void>
 }
 
@@ -37,28 +41,48 @@ export async function makeTestBed(say: (text: string) => void): Promise<TestBed>
   say('Starting a private MariaDB for this run')
   const database = await startDatabase(dir, { durable: false })
   const servers: RunningServer[] = []
+  const offers: { close(): void }[] = []
   const clear = async () => {
+    for (const offer of offers) offer.close()
     for (const server of servers) await server.stop()
     await database.stop()
     rmSync(dir, { recursive: true, force: true })
   }
   try {
     const build = ensureBuild(() => say('Building the application, about a minute'))
-    return {
-      database,
-      build,
-      clear,
-      async serve(schema, { demo }) {
-        await ensureSchema(database, schema, true)
-        const db = await connectTo(database, schema)
-        await migrate(db.sequelize)
-        if (demo) await loadDemo(db)
-        await db.sequelize.close()
-        const server = await startServer({ build, database, schema, testClock: true, quiet: true })
-        servers.push(server)
-        return server
-      },
+    const serve = async (schema: string, { demo }: { demo: boolean }) => {
+      await ensureSchema(database, schema, true)
+      const db = await connectTo(database, schema)
+      await migrate(db.sequelize)
+      if (demo) await loadDemo(db)
+      await db.sequelize.close()
+      const server = await startServer({ build, database, schema, testClock: true, quiet: true })
+      servers.push(server)
+      return server
     }
+    const offerClubs = async () => {
+      const given = new Map<string, RunningServer>()
+      let count = 0
+      const answer = async (method: string | undefined, path: string) => {
+        if (method === 'POST') {
+          const server = await serve(`lintel_club_${++count}`, { demo: true })
+          given.set(server.url, server)
+          return server.url
+        }
+        await given.get(decodeURIComponent(path.slice(1)))?.stop()
+        return ''
+      }
+      const offer = createServer((request, response) => {
+        answer(request.method, request.url ?? '/').then(
+          (text) => response.end(text),
+          (error: unknown) => response.writeHead(500).end(String(error)),
+        )
+      })
+      await new Promise<void>((resolve) => offer.listen(0, '127.0.0.1', resolve))
+      offers.push(offer)
+      return `http://127.0.0.1:${(offer.address() as AddressInfo).port}`
+    }
+    return { database, build, clear, serve, offerClubs }
   } catch (error) {
     await clear()
     throw error

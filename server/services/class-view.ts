@@ -16,7 +16,7 @@ export async function classEvents(club: Club, classId: string): Promise<Omit<Cla
 }
 
 /** Everything the floor and the register of one class need, in one answer that the device keeps. */
-export async function classView(club: Club, row: ClassRow): Promise<Omit<ClassView, 'roster'>> {
+export async function classView(club: Club, row: ClassRow): Promise<Omit<ClassView, 'roster' | 'now'>> {
   return {
     ...(await summary(club, row)),
     plan: await planOfClass(club, row),

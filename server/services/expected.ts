@@ -31,6 +31,7 @@ export async function expectedJson(club: Club, role: Role, today: string): Promi
   const [students, practised] = await Promise.all([roster(club, role, today), practisedByStudent(club)])
   const rows = students.map(({ id, name, groupId, rankId, age, floorNote }) => {
     const known: Omit<ExpectedRow, 'practised'> = {
+      id,
       name,
       group: groupId,
       rank: rankId,

@@ -247,6 +247,29 @@ describe('a device whose clock is off', () => {
     )
   })
 
+  it('that is right keeps the order of its taps, however long the first was on its way', async () => {
+    const { classId } = await planClass(teacher)
+    const at = Date.now() - 5000
+    const tap = (kind: string, ms: number) => ({ id: crypto.randomUUID(), kind, student: student(0), at: ms })
+    await send(teacher, classId, { presence: [tap('here', at)], sentAt: at, off: 0 })
+    await send(teacher, classId, { presence: [tap('clear', at + 40)], sentAt: Date.now(), off: 0 })
+    const { marks } = (await teacher.get<{ marks: { kind: string; at: number }[] }>(events(classId))).body
+    expect(marks.map(({ kind, at: when }) => [kind, when])).toEqual([
+      ['here', at],
+      ['clear', at + 40],
+    ])
+  })
+
+  it('is not believed in what it says of its own clock when the time of sending speaks against it', async () => {
+    const { classId } = await planClass(teacher)
+    const HOUR = 3_600_000
+    const happened = Date.now() - 60_000
+    const tap = { id: crypto.randomUUID(), kind: 'here', student: student(0), at: happened + HOUR }
+    await send(teacher, classId, { presence: [tap], sentAt: Date.now() + HOUR, off: 0 })
+    const { marks } = (await teacher.get<{ marks: { at: number }[] }>(events(classId))).body
+    expect(Math.abs(marks[0]!.at - happened)).toBeLessThan(3000)
+  })
+
   it('that tells of the future, or of another day, is kept and marked', async () => {
     const { classId } = await planClass(teacher)
     const ahead = { id: crypto.randomUUID(), kind: 'here', student: student(0), at: Date.now() + 7_200_000 }

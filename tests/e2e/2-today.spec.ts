@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './club'
 import { signIn } from './steps'
 
 test.beforeEach(async ({ page }) => signIn(page))

@@ -1,9 +1,9 @@
-import { expect, test, type Page } from '@playwright/test'
-import { openTonight, signIn } from './steps'
+import { expect, test, type Page } from './club'
+import { openCopy, signIn } from './steps'
 
 test.beforeEach(async ({ page }) => {
   await signIn(page)
-  await openTonight(page)
+  await openCopy(page)
 })
 
 const board = (page: Page, id: string) => page.locator(`[data-board="${id}"]`)

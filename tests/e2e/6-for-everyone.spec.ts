@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './club'
 import { openPlan, signIn } from './steps'
 
 /** No serious findings of axe on any view. */

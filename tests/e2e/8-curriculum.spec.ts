@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './club'
 import { signIn, openPlan } from './steps'
 
 /** What there is to teach: found, read, changed, drawn, asked for, and carried in and out as files. */

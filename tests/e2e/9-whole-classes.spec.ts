@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
-import { signIn } from './steps'
+import { expect, test, type Page } from './club'
+import { copyOfTonight, openCopy, signIn } from './steps'
 
 /** Whole pieces of an instructor’s work at the frame: mending a class, composing one, taking it along. */
 
@@ -16,30 +16,6 @@ const kept = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('
 const order = (page: Page) =>
   page.locator('[data-board]').evaluateAll((boards) => boards.map((b) => b.getAttribute('data-board')))
 
-/** A copy of tonight’s plan, so that the evening of the other tests stays as it is. */
-async function copyOfTonight(page: Page): Promise<string> {
-  const id = await page.evaluate(async () => {
-    const { plans } = { plans: (await (await fetch('/api/plans')).json()) as { id: string; title: string }[] }
-    const tonight = plans.find(({ title }) => title === 'Grips and hips')
-    const { plan } = (await (
-      await fetch(`/api/plans/${tonight?.id}/versions`)
-    )
-      .json()
-      .then(async (versions: { id: string; version: number }[]) => {
-        const first = versions.find(({ version }) => version === 1)
-        return (await fetch(`/api/plans/${tonight?.id}/versions/${first?.id}`)).json()
-      })) as { plan: { title: string } }
-    const answer = await fetch('/api/plans', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ plan: { ...plan, title: 'A copy of tonight' } }),
-    })
-    return ((await answer.json()) as { id: string }).id
-  })
-  await page.goto(`/compose/${id}`)
-  await expect(page.getByRole('listbox', { name: 'Boards' })).toBeVisible()
-  return id
-}
 async function blank(page: Page) {
   await page.goto('/compose')
   await page.getByRole('button', { name: 'Start blank' }).click()
@@ -47,7 +23,7 @@ async function blank(page: Page) {
 }
 
 test('tonight is mended with three keyboard fixes and fits', async ({ page }) => {
-  await copyOfTonight(page)
+  await openCopy(page)
   await expect(tray(page)).toContainText('3 to fix')
   await expect(bar(page)).toContainText('2:24 over')
   for (const left of ['2 to fix', '1 to fix', 'nothing to fix']) {
@@ -65,8 +41,22 @@ test('tonight is mended with three keyboard fixes and fits', async ({ page }) =>
   await expect(bar(page)).toContainText('2:24 over')
 })
 
+test('keys pressed before the frame is there are kept and done', async ({ page }) => {
+  const id = await copyOfTonight(page)
+  let answer = () => {}
+  await page.route('**/api/plans/*', async (route) => {
+    await new Promise<void>((resolve) => (answer = resolve))
+    await route.continue()
+  })
+  await page.goto(`/compose/${id}`)
+  await expect(page.getByText('Laying out the class…')).toBeVisible()
+  for (const key of ['c', 'ArrowDown']) await page.keyboard.press(key)
+  answer()
+  await expect(page.getByRole('button', { name: /Chalk–Amber wait 3:30 in Hip throw/ })).toBeFocused()
+})
+
 test('a finding opens to its figures, lights its boards, and is accepted with a reason', async ({ page }) => {
-  await copyOfTonight(page)
+  await openCopy(page)
   await page.keyboard.press('c')
   await page.keyboard.press('ArrowDown')
   await expect(page.getByRole('button', { name: /Chalk–Amber wait 3:30 in Hip throw/ })).toBeFocused()
@@ -88,7 +78,7 @@ test('a finding opens to its figures, lights its boards, and is accepted with a 
 })
 
 test('the warm-up is mended by the solver with the least that prepares', async ({ page }) => {
-  await copyOfTonight(page)
+  await openCopy(page)
   await board(page, 'run').click()
   await page.keyboard.press('Delete')
   const row = tray(page).getByRole('listitem').filter({ hasText: 'not yet prepared' })
@@ -104,7 +94,7 @@ test('boards are marked, named as a part, copied to another plan, and taken out'
   context,
 }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
-  await copyOfTonight(page)
+  await openCopy(page)
   await board(page, 'kicks').click()
   await page.keyboard.press('Shift+ArrowDown')
   await page.keyboard.press('Shift+ArrowDown')
@@ -138,7 +128,7 @@ test('what is no board and no dose is told when it is pasted; a dose goes to the
   context,
 }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
-  await copyOfTonight(page)
+  await openCopy(page)
   await board(page, 'falls').click()
   const paste = async (text: string) => {
     await page.evaluate((value) => navigator.clipboard.writeText(value), text)
@@ -154,7 +144,7 @@ test('what is no board and no dose is told when it is pasted; a dose goes to the
 test('the clock is read: what each rank does at a minute; the beam brackets what is in view', async ({
   page,
 }) => {
-  await copyOfTonight(page)
+  await openCopy(page)
   await expect(page.locator('[data-board="kicks"] .beats')).toHaveAttribute('style', /--beats: ?10/)
   await page.locator('[data-board="kicks"]').click()
   const ruler = page.getByRole('slider', { name: 'Reading line' })
@@ -189,7 +179,7 @@ test('the clock is read: what each rank does at a minute; the beam brackets what
 test('the edge of a board is pulled by whole sets; something from the shelf is painted on one group', async ({
   page,
 }) => {
-  await copyOfTonight(page)
+  await openCopy(page)
   const kicks = (await board(page, 'kicks').boundingBox())!
   await page.mouse.move(kicks.x + 200, kicks.y + kicks.height)
   await page.mouse.down()
@@ -281,14 +271,14 @@ test('a 75-minute class for four groups is composed from empty by keyboard alone
   // What the checks have to tell is mended by keyboard, too.
   for (let n = 0; n < 12 && !(await tray(page).innerText()).includes('nothing to fix'); n++) {
     await press('f')
-    await page.waitForTimeout(400)
-    if (
-      await tray(page)
-        .getByRole('button', { name: /^Do it/ })
-        .count()
-    )
-      await press('f')
-    else break
+    const doIt = tray(page).getByRole('button', { name: /^Do it/ })
+    // Either a fix is shown, or there is none for what is chosen.
+    await expect(
+      doIt.or(tray(page).getByText(/^(None of what is left|Nothing is left)/)).first(),
+    ).toBeVisible()
+    if (!(await doIt.count())) break
+    await press('f')
+    await expect(doIt).toHaveCount(0)
   }
   await expect(bar(page)).toContainText('of 75:00')
   await expect(bar(page)).not.toContainText('over')
@@ -316,7 +306,7 @@ test('the visiting afternoon of 46 prints on one page, and its sheets on one eac
   await expect(second.getByRole('rowheader')).toHaveText('14:22')
   const id = page.url().split('/').at(-1) ?? ''
   await page.goto(`/print/${id}`)
-  await page.waitForTimeout(1000)
+  await expect(page.locator('article[aria-busy="false"]').first()).toBeVisible()
   const pages = async () =>
     ((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [])
       .length
@@ -327,7 +317,8 @@ test('the visiting afternoon of 46 prints on one page, and its sheets on one eac
   // Read at arm’s length: ten points at least.
   expect(await card.evaluate((sheet) => parseFloat(getComputedStyle(sheet).fontSize))).toBeGreaterThan(13.3)
   await page.getByLabel('sheets for stations and helpers').check()
-  await page.waitForTimeout(1500)
+  await expect(page.getByRole('article').nth(1)).toBeVisible()
+  await expect(page.locator('article[aria-busy="true"]')).toHaveCount(0)
   const sheets = await page.getByRole('article').count()
   expect(sheets).toBeGreaterThan(6)
   expect(await pages()).toBe(sheets)
@@ -335,7 +326,7 @@ test('the visiting afternoon of 46 prints on one page, and its sheets on one eac
 })
 
 test('the plan leaves as files, the sound with its length to the sample', async ({ page }) => {
-  await copyOfTonight(page)
+  await openCopy(page)
   const take = async (name: RegExp) => {
     await page.getByRole('button', { name: 'Files and print' }).click()
     const [download] = await Promise.all([
@@ -402,7 +393,7 @@ test('a plan file is read in: faults with their paths, unknown items into the li
 })
 
 test('plans are found by their boards and laid side by side; an old version comes back', async ({ page }) => {
-  const id = await copyOfTonight(page)
+  const id = await openCopy(page)
   await page.getByLabel('Name of the plan').fill('Renamed')
   await page.getByLabel('Name of the plan').press('Enter')
   await kept(page)
@@ -426,7 +417,7 @@ test('plans are found by their boards and laid side by side; an old version come
 test('the shelf tells what is due and why, is narrowed, and gives boards of past classes', async ({
   page,
 }) => {
-  await copyOfTonight(page)
+  await openCopy(page)
   await page.getByRole('tab', { name: 'Due' }).click()
   const due = page.getByRole('tabpanel').getByRole('button', { name: /days ago|never drilled/ })
   await expect(due.first()).toBeVisible()
@@ -453,7 +444,7 @@ test('the shelf tells what is due and why, is narrowed, and gives boards of past
 })
 
 test('the frame, the print and the comparison have no serious findings of axe', async ({ page }) => {
-  const id = await copyOfTonight(page)
+  const id = await openCopy(page)
   const serious = async () =>
     (
       await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()

@@ -1,4 +1,5 @@
-import { expect, type Cookie, type Page } from '@playwright/test'
+import type { Cookie } from '@playwright/test'
+import { expect, type Page } from './club'
 import { demoSignIns } from '../../demo/sign-ins'
 
 /** What an instructor does, as steps that several tests share. */
@@ -33,6 +34,52 @@ export async function openTonight(page: Page): Promise<void> {
   await expect(page.getByRole('listbox', { name: 'Boards' })).toBeVisible()
 }
 
+/** Asks the server as the page would. */
+export function ask<T>(page: Page, path: string, body?: unknown): Promise<T> {
+  return page.evaluate(
+    async ([to, sent]) => {
+      const answer = await fetch(
+        to,
+        sent === undefined
+          ? {}
+          : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(sent) },
+      )
+      if (!answer.ok) throw new Error(`${to}: ${answer.status} ${await answer.text()}`)
+      return (await answer.json()) as never
+    },
+    [path, body] as const,
+  )
+}
+
+/** A copy of tonight's plan as the demo begins with it, for a test of its own; its id. */
+export async function copyOfTonight(page: Page): Promise<string> {
+  const plans = await ask<{ id: string; title: string }[]>(page, '/api/plans')
+  const tonight = plans.find(({ title }) => title === 'Grips and hips')
+  const versions = await ask<{ id: string; version: number }[]>(page, `/api/plans/${tonight?.id}/versions`)
+  const first = versions.find(({ version }) => version === 1)
+  const { plan } = await ask<{ plan: object }>(page, `/api/plans/${tonight?.id}/versions/${first?.id}`)
+  return (await ask<{ id: string }>(page, '/api/plans', { plan: { ...plan, title: 'A copy of tonight' } })).id
+}
+
+/** Opens such a copy in Compose; its id. */
+export async function openCopy(page: Page): Promise<string> {
+  const id = await copyOfTonight(page)
+  await openInCompose(page, id)
+  return id
+}
+
+export async function openInCompose(page: Page, plan: string): Promise<void> {
+  await page.goto(`/compose/${plan}`)
+  await expect(page.getByRole('listbox', { name: 'Boards' })).toBeVisible()
+}
+
+/** A class of today by such a copy, beside the evening's own; its id. */
+export async function classOfToday(page: Page): Promise<string> {
+  const { today } = await ask<{ today: string }>(page, '/api/today')
+  const made = { planId: await copyOfTonight(page), day: today, startTime: '18:30', lengthMin: 75 }
+  return (await ask<{ id: string }>(page, '/api/classes', made)).id
+}
+
 /** Opens a plan out of the list, by its whole title. */
 export async function openPlan(page: Page, title: string): Promise<void> {
   const row = page.getByRole('listitem').filter({ has: page.getByText(title, { exact: true }) })
@@ -47,13 +94,20 @@ export async function passTime(page: Page, ms: number): Promise<void> {
   }, ms)
 }
 
-/** Moves the page's clock to the first bow of the next class. */
-export async function goToFirstBow(page: Page): Promise<void> {
-  await page.evaluate(async () => {
-    const { next } = (await (await fetch('/api/today')).json()) as { next: { startsAt: number } }
+/** Moves the page's clock to a moment, ms since 1970. */
+export async function goToMoment(page: Page, at: number): Promise<void> {
+  await page.evaluate((wanted) => {
     const already = Number(sessionStorage.getItem('lintel-test-clock-moved-ms') ?? 0)
-    window.moveLintelClock?.(next.startsAt - Date.now() - already)
-  })
+    window.moveLintelClock?.(wanted - Date.now() - already)
+  }, at)
+}
+
+/** Moves the page's clock to the first bow of a class, else of the next one. */
+export async function goToFirstBow(page: Page, classId?: string): Promise<void> {
+  const at = classId
+    ? (await ask<{ startsAt: number }>(page, `/api/classes/${classId}`)).startsAt
+    : (await ask<{ next: { startsAt: number } }>(page, '/api/today')).next.startsAt
+  await goToMoment(page, at)
 }
 
 export const MINUTE = 60_000

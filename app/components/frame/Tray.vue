@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
-import type { Finding } from '~~/core/checks'
+import { identityOf as keyOf, type Finding } from '~~/core/checks'
 
 /** What there is to tell about the plan, the worst first, those of one kind together; each opens to its figures and its fix. */
 const checks = useChecksStore()
@@ -9,7 +9,6 @@ const opened = ref('')
 const rows = useTemplateRef<HTMLElement>('rows')
 const unfolded = ref(new Set<string>())
 
-const keyOf = ({ code, says }: Finding) => `${code} ${says}`
 interface Row {
   finding: Finding
   number: number

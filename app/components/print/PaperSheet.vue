@@ -4,6 +4,7 @@ const LARGEST_PT = 15
 const SMALLEST_PT = 6.5
 const page = useTemplateRef<HTMLElement>('page')
 const size = ref(LARGEST_PT)
+const isFitted = ref(false)
 
 async function fit() {
   await nextTick()
@@ -11,14 +12,15 @@ async function fit() {
   for (size.value = LARGEST_PT; size.value > SMALLEST_PT; size.value -= 0.25) {
     await nextTick()
     const { value } = page
-    if (!value || value.scrollHeight <= value.clientHeight) return
+    if (!value || value.scrollHeight <= value.clientHeight) break
   }
+  isFitted.value = true
 }
 onMounted(fit)
 </script>
 
 <template>
-  <article ref="page" class="page" :style="{ fontSize: `${size}pt` }">
+  <article ref="page" class="page" :aria-busy="!isFitted" :style="{ fontSize: `${size}pt` }">
     <slot />
   </article>
 </template>

@@ -17,6 +17,8 @@ onMounted(async () => {
     await facts.load()
     await store.open(String(route.params.id))
     store.selected = store.plan?.blocks[0]?.id
+    await nextTick()
+    isReady.value = true
   } catch (error) {
     problem.value = saidBy(error)
   }
@@ -26,6 +28,9 @@ useEventListener(window, 'beforeunload', (event) => {
   if (store.saveState !== 'kept') event.preventDefault()
 })
 useHead({ title: () => `${store.plan?.title ?? 'Compose'} · Golden Lintel` })
+/** The plan is laid out and drawn, with what the keys are about. */
+const isReady = ref(false)
+useTypedAhead(() => isReady.value)
 useComposeKeys({
   find: () => shelf.value?.focus(),
   keys: () => (keysOpen.value = true),

@@ -30,6 +30,7 @@ export const kitShort: Check = {
           ? [
               tell(`${block.title} needs ${units} ${name}, the club has ${there}.`, 'at the same time', {
                 blocks: [block.id],
+                about: name,
               }),
             ]
           : []

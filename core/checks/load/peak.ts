@@ -44,6 +44,7 @@ export const loadPeak: Check = {
           `begins at ${ground.clock(hardest.at)}`,
           {
             blocks: [hardest.block.id],
+            about: 'late',
             severity: 'hint',
           },
         ),

@@ -44,7 +44,12 @@ export const ladderJump: Check = {
       const missing = skipped(dose, ladder)
       const about = { blocks: [block.id], groups }
       if (missing !== undefined)
-        found.push(tell(`${block.title} leaves out “${missing}”.`, 'one stage after the other', about))
+        found.push(
+          tell(`${block.title} leaves out “${missing}”.`, 'one stage after the other', {
+            ...about,
+            about: 'stage',
+          }),
+        )
       const contacts = rungsOf(dose, ladder).map((rung) =>
         rung === undefined ? -1 : CONTACTS.indexOf(ladder[rung]?.contact ?? 'none'),
       )
@@ -56,6 +61,7 @@ export const ladderJump: Check = {
             'control before speed, speed before power',
             {
               ...about,
+              about: 'control',
               severity: 'stop',
             },
           ),

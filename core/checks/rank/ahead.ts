@@ -31,7 +31,12 @@ export const rankAhead: Check = {
       return tell(
         `${ground.name(technique)} is two ranks or more ahead of ${listed(who)}.`,
         ahead === 'forbid' ? 'the club forbids it' : 'beginners may taste it, with care',
-        { blocks: [...blocks], groups: [...groups], severity: ahead === 'forbid' ? 'stop' : 'warn' },
+        {
+          blocks: [...blocks],
+          groups: [...groups],
+          about: technique,
+          severity: ahead === 'forbid' ? 'stop' : 'warn',
+        },
       )
     })
   },

@@ -74,7 +74,7 @@ export const prerequisiteMissing: Check = {
       return tell(
         `${listed(who)} have not practised ${ground.name(need.item)}${layer}; ${listed(on)} ${on.length === 1 ? 'builds' : 'build'} on it.`,
         `at least ${ground.limits.knownShare} % of a group`,
-        { blocks: [...blocks], groups: [...groups.keys()] },
+        { blocks: [...blocks], groups: [...groups.keys()], about: `${need.item} ${need.layer}` },
       )
     })
   },

@@ -57,7 +57,12 @@ export const sideBalance: Check = {
               ? `${ground.name(technique)} is worked without a change of sides.`
               : `${ground.name(technique)}: ${Math.round(R)} right, ${Math.round(L)} left.`,
             `may differ by ${ground.limits.sideDiffer} %`,
-            { blocks: [...blocks], groups: [group.group.id], severity: oneSide ? 'hint' : 'warn' },
+            {
+              blocks: [...blocks],
+              groups: [group.group.id],
+              about: technique,
+              severity: oneSide ? 'hint' : 'warn',
+            },
           ),
         )
       }

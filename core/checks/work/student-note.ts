@@ -12,7 +12,7 @@ export const studentNote: Check = {
   code: 'student.note',
   find(ground) {
     return ground.groups.flatMap((group) =>
-      group.students.flatMap(({ name, note }): Finding[] => {
+      group.students.flatMap(({ id, name, note }): Finding[] => {
         if (!note) return []
         const { regions, falls, contact } = regionsInNote(note)
         const blocks = new Map<string, string>()
@@ -37,6 +37,7 @@ export const studentNote: Check = {
             {
               blocks: [...blocks.keys()],
               groups: [group.group.id],
+              student: id ?? name,
               severity: forbidden ? 'warn' : 'hint',
             },
           ),

@@ -54,7 +54,7 @@ export const volumeLow: Check = {
             tell(
               `${ground.name(technique)} gets ${aSide} reps a side.`,
               `useful from ${ground.limits.usefulVolume}`,
-              { blocks, groups: [group.group.id] },
+              { blocks, groups: [group.group.id], about: technique },
             ),
           )
       }

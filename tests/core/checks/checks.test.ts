@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { findingsOf } from '../../../core/checks'
+import { acceptanceOf, findingsOf, identityOf } from '../../../core/checks'
+import { parsePlan } from '../../../core/plan/parse'
 import { layPlan } from '../../../core/plan/timeline'
 import type { Plan } from '../../../core/plan/schema'
 import { checkPlan, CHECK_CODES } from '../../../core/checks'
-import { club, found, mendedAway, student } from './club'
+import { club, found, item, mendedAway, student } from './club'
 import { loadCurve } from '../../../core/balance/load'
 import { block, count, fixed, plan, twoGroups } from '../make'
 
@@ -65,6 +66,41 @@ describe('the list', () => {
     expect(codes({ ...made, acknowledged })).toContain('water.gap')
     const both = [{ code: 'water.gap', blocks: ['a', 'b'], reason: 'they drink when they like' }]
     expect(codes({ ...made, acknowledged: both })).not.toContain('water.gap')
+  })
+
+  it('an acceptance is about exactly what was shown: of one student, not of another with the same boards', () => {
+    const facts = club([item('knee-kick', { demand: { knees: 3 } })], {
+      students: [
+        student('Ann', { id: 'a', note: 'sore knee' }),
+        student('Bo', { id: 'b', note: 'sore knee' }),
+        student('Bo', { id: 'b2', note: 'sore knee' }),
+      ],
+    })
+    const one = plan([block('k', { technique: 'knee-kick', dose: count(10) })])
+    const notes = (of: Plan) =>
+      checkPlan(of, layPlan(of), facts).findings.filter(({ code }) => code === 'student.note')
+    expect(notes(one)).toHaveLength(3)
+    expect(new Set(notes(one).map(identityOf)).size).toBe(3)
+    const acknowledged = [acceptanceOf(notes(one)[1]!, 'Bo has a brace')]
+    expect(acknowledged[0]).toEqual({
+      code: 'student.note',
+      blocks: ['k'],
+      groups: ['white'],
+      student: 'b',
+      reason: 'Bo has a brace',
+    })
+    expect(notes({ ...one, acknowledged }).map(({ student: who }) => who)).toEqual(['a', 'b2'])
+    // One that names no student, as older files have it, does not hold for whoever it may be about.
+    const { student: _, ...anybody } = acknowledged[0]!
+    expect(notes({ ...one, acknowledged: [anybody] })).toHaveLength(3)
+  })
+
+  it('an acceptance names blocks and groups of the plan', () => {
+    const acknowledged = [{ code: 'rank.idle', groups: ['nobody'], reason: 'r' }]
+    expect(parsePlan({ ...made, acknowledged })).toMatchObject({
+      ok: false,
+      faults: [{ path: 'acknowledged[0].groups[0]' }],
+    })
   })
 
   it('has every check of the list once', () => {

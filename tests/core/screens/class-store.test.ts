@@ -41,6 +41,7 @@ const server = vi.fn<
         presence: { id: string; n?: number }[]
         planVersion: number
         sentAt?: number
+        off?: number
       }
     },
   ) => Promise<unknown>
@@ -59,6 +60,7 @@ Object.assign(globalThis, {
     read: () => now.value + off.value,
     device: () => now.value,
     compare: (server: number) => (off.value = Math.abs(server - now.value) < 1500 ? 0 : server - now.value),
+    knownOff: () => off.value,
   }),
   useIntervalFn: (task: () => void) => retries.push(task),
   onChange: (_topic: string, _root: string, heard: (change: unknown) => void) => {
@@ -87,6 +89,7 @@ const data = (more: Partial<ClassData> = {}): ClassData =>
     marks: [],
     doubted: [],
     roster: [],
+    now: now.value,
     ...more,
   }) as ClassData
 
@@ -239,6 +242,27 @@ describe('another device', () => {
     const counts = sent().flatMap((body) => body?.presence.map(({ n }) => n ?? 0) ?? [])
     expect(counts).toEqual([...counts].sort((a, b) => a - b))
     expect(new Set(counts).size).toBe(3)
+  })
+})
+
+describe('what others saw', () => {
+  it('is taken in beside a tap made while the answer was on its way', async () => {
+    const store = await opened()
+    vi.useFakeTimers()
+    let answer: (events: unknown) => void = () => {}
+    server.mockImplementation((path) =>
+      path.endsWith('/events') ? new Promise((resolve) => (answer = resolve)) : running(),
+    )
+    const reading = store.refresh()
+    await settle()
+    const told = answer
+    store.tap('here', SAM)
+    await settle()
+    unsent.clear()
+    told({ state: 'planned', events: [], marks: [], doubted: [] })
+    await reading
+    vi.useRealTimers()
+    expect(store.register.get(SAM)?.state).toBe('here')
   })
 })
 

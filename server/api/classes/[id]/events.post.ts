@@ -12,6 +12,7 @@ const batchSchema = record({
   presence: list(presenceMarkSchema, 0, 1000).default([]),
   planVersion: whole(1, 1e9).optional(),
   sentAt: whole(0, 8.64e15).optional(),
+  off: whole(-8.64e15, 8.64e15).optional(),
 })
 
 /**

@@ -12,5 +12,5 @@ export default query('GET /api/classes/:id', async ({ club, user, param }) => {
     findClass(club, param('id')).then((row) => classView(club, row)),
     club.row().then(({ zone }) => roster(club, user.role, dayIn(zone, now))),
   ])
-  return { ...view, roster: students }
+  return { ...view, roster: students, now: Date.now() }
 })
