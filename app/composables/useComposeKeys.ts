@@ -1,5 +1,5 @@
 import type { Block } from '~~/core/plan/schema'
-import { changeBlock, changeDoses, newBlock, toggleSplit } from '~~/core/plan/edit'
+import { canBeCut, changeBlock, changeDoses, newBlock, toggleSplit } from '~~/core/plan/edit'
 import { nudgeReps, nudgeSets, togglePartner } from '~~/core/plan/nudge'
 import type { Dose } from '~~/core/plan/doses'
 import { toast } from 'vue-sonner'
@@ -24,9 +24,7 @@ const TYPING = 'input, select, textarea, [contenteditable]'
 /** The keys of the frame. In a field they type; in a dialog they belong to the dialog. */
 export function useComposeKeys(acts: Acts): void {
   const store = usePlanStore()
-  const library = useLibraryStore()
   const marked = useMarkedStore()
-  const fallback = () => store.selectedBlock?.technique ?? library.items.keys().next().value ?? 'item'
 
   function step(by: 1 | -1) {
     marked.clear()
@@ -45,8 +43,10 @@ export function useComposeKeys(acts: Acts): void {
   }
 
   function split() {
-    const { plan, selected } = store
-    if (plan && selected) store.changeBlock(selected, (block) => toggleSplit(block, plan, fallback()))
+    const { plan, selectedBlock: block } = store
+    if (!plan || !block) return
+    if (canBeCut(block)) store.changeBlock(block.id, (one) => toggleSplit(one, plan))
+    else askForItem(block)
   }
 
   function toBench() {

@@ -1,5 +1,6 @@
 import { librarySchema } from '~~/shared/answers'
 import type { Ladder } from '~~/core/curriculum/ladder'
+import { librarySearch } from '~~/core/curriculum/search'
 import { spokenName } from '~~/core/curriculum/item'
 import type { Library, LibraryItem } from '~~/shared/answers'
 
@@ -66,6 +67,14 @@ export const useLibraryStore = defineStore('library', () => {
   }))
   const syllabus = computed(() => loaded.value?.syllabus ?? [])
 
+  const search = computed(() => librarySearch(loaded.value?.items ?? []))
+  /** What of the library is offered for a plan, the best first: what was put away is not. */
+  const offered = (words: string) =>
+    search.value.find(words).flatMap((id) => {
+      const item = items.value.get(id)
+      return item && !item.archived ? [item] : []
+    })
+
   const itemName = (id: string | undefined) => {
     const item = id ? items.value.get(id) : undefined
     return item ? spokenName(item) : (id ?? '')
@@ -82,6 +91,8 @@ export const useLibraryStore = defineStore('library', () => {
     change,
     putItem,
     items,
+    offered,
+    search,
     ranks,
     groups,
     club,

@@ -15,6 +15,7 @@ import { oddCount } from './partner/odd-count'
 import { roleBalance } from './partner/role-balance'
 import { rankAhead } from './rank/ahead'
 import { rankIdle } from './rank/idle'
+import { layerUnknown } from './rank/layer-unknown'
 import { rankNew } from './rank/new'
 import { prerequisiteMissing } from './rank/prerequisite'
 import { rankShare } from './rank/share'
@@ -44,6 +45,7 @@ const CHECKS: readonly Check[] = [
   warmupPulse,
   warmupPrepare,
   rankAhead,
+  layerUnknown,
   prerequisiteMissing,
   ladderJump,
   studentNote,

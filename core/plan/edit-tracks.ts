@@ -1,5 +1,5 @@
 import type { Dose } from './doses'
-import { withMode } from './edit'
+import { canBeCut, withMode } from './edit'
 import { layBlock } from './modes'
 import { nudgeSets } from './nudge'
 import type { Block, Plan, Track } from './schema'
@@ -22,12 +22,14 @@ export function addToTrack(block: Block, group: string, plan: Plan): Block {
 }
 
 /**
- * Puts an item on one group only; the others keep what they have. A board that all work together is cut by group for it.
- * Stations belong to teams, not groups, and stay as they are.
+ * Puts an item on one group only; the others keep what they have. A board that all work together is cut by group for it; where it had no
+ * item, the others have none and wait until they are given theirs. Stations belong to teams, not groups, and stay as they are.
  */
 export function paintOnto(block: Block, plan: Plan, group: string, technique: string, layer = 1): Block {
-  const cut = block.mode === 'together' ? withMode(block, 'oneCount', plan, technique) : block
-  return paintTrack(cut, group, technique, layer)
+  if (block.mode !== 'together') return paintTrack(block, group, technique, layer)
+  if (canBeCut(block)) return paintTrack(withMode(block, 'oneCount', plan), group, technique, layer)
+  const alone = withMode({ ...block, technique, layer }, 'oneCount', plan)
+  return { ...alone, tracks: alone.tracks?.filter(({ groups }) => groups.includes(group)) }
 }
 
 /** Puts an item on one group's track; the rest of that track keeps what it has. */
@@ -40,12 +42,10 @@ export function paintTrack(block: Block, group: string, technique: string, layer
     delete own.title
     return rest.length ? [{ ...track, groups: rest }, own] : [own]
   })
-  const has = block.tracks.some(({ groups }) => groups.includes(group))
-  const like = block.tracks[0]
-  return {
-    ...block,
-    tracks: has || !like ? tracks : [...tracks, { ...like, groups: [group], technique, layer }],
-  }
+  const [like] = block.tracks
+  if (!like || block.tracks.some(({ groups }) => groups.includes(group))) return { ...block, tracks }
+  const { title: _, ...rest } = like
+  return { ...block, tracks: [...tracks, { ...rest, groups: [group], technique, layer }] }
 }
 
 function times(dose: Dose, factor: number): Dose {

@@ -154,53 +154,56 @@ export function leadingTechnique(block: Block): string | undefined {
   )
 }
 
+/** The layer on which a block works its first technique. */
+function leadingLayer(block: Block): number {
+  if (block.technique) return block.layer
+  return (
+    block.tracks?.[0]?.layer ?? block.stations?.find((station) => station.technique)?.layer ?? block.layer
+  )
+}
+
 function leadingDose(block: Block): Dose {
   return block.dose ?? block.tracks?.find((track) => track.dose)?.dose ?? FALLBACK_DOSE
 }
 
-/** One track a group; what a group had it keeps, the others begin with what leads. */
-function tracksOf(
-  block: Block,
-  plan: Plan,
-  fallback: string,
-  dose: (track: Track | undefined) => Dose | undefined,
-): Track[] {
-  return plan.groups.map(({ id }, g) => {
+/** One track per group, doing what the group was doing: a group that was left out stays left out, and no item is guessed. */
+function tracksOf(block: Block, plan: Plan, dose: (track: Track | undefined) => Dose | undefined): Track[] {
+  const leading = leadingTechnique(block)
+  return plan.groups.flatMap(({ id }) => {
     const had = block.tracks?.find((track) => track.groups.includes(id))
-    const track: Track = {
-      groups: [id],
-      technique: had?.technique ?? leadingTechnique(block) ?? fallback,
-      layer: had?.layer ?? (block.mode === 'together' ? block.layer + g : block.layer),
-    }
+    const technique = had?.technique ?? (block.tracks ? undefined : leading)
+    if (!technique) return []
+    const track: Track = { groups: [id], technique, layer: had?.layer ?? leadingLayer(block) }
+    if (had?.title) track.title = had.title
     const own = dose(had)
     if (own) track.dose = own
-    return track
+    return [track]
   })
 }
 
-/**
- * The block in another mode, with as much of it kept as the mode can hold.
- *
- * @param fallback the technique for a track where the block has none yet
- */
-export function withMode(block: Block, mode: Mode, plan: Plan, fallback: string): Block {
+/** Whether a block can be cut by group: only what works an item can, for a track is of an item. */
+export const canBeCut = (block: Block): boolean => leadingTechnique(block) !== undefined
+
+/** The block in another mode, with as much of it kept as the mode can hold; as it was where `canBeCut` says no and the mode needs it. */
+export function withMode(block: Block, mode: Mode, plan: Plan): Block {
   if (mode === block.mode) return block
+  if (mode !== 'together' && mode !== 'stations' && !canBeCut(block)) return block
   const kept = { ...common(block), mode }
   const dose = leadingDose(block)
   switch (mode) {
     case 'together': {
       const technique = leadingTechnique(block)
-      return { ...kept, dose, ...(technique ? { technique } : {}) }
+      return { ...kept, layer: leadingLayer(block), dose, ...(technique ? { technique } : {}) }
     }
     case 'oneCount':
-      return { ...kept, dose, tracks: tracksOf(block, plan, fallback, () => undefined) }
+      return { ...kept, dose, tracks: tracksOf(block, plan, () => undefined) }
     case 'layers':
-      return { ...kept, dose, tracks: tracksOf(block, plan, fallback, (had) => had?.dose) }
+      return { ...kept, dose, tracks: tracksOf(block, plan, (had) => had?.dose) }
     case 'turns':
       return {
         ...kept,
         holding: block.holding ?? { title: 'what they own, slowly' },
-        tracks: tracksOf(block, plan, fallback, (had) => had?.dose ?? dose),
+        tracks: tracksOf(block, plan, (had) => had?.dose ?? dose),
       }
     case 'stations':
       return {
@@ -222,6 +225,6 @@ export function withMode(block: Block, mode: Mode, plan: Plan, fallback: string)
 }
 
 /** Cuts a block by group, or joins it again. */
-export function toggleSplit(block: Block, plan: Plan, fallback: string): Block {
-  return withMode(block, block.mode === 'together' ? 'oneCount' : 'together', plan, fallback)
+export function toggleSplit(block: Block, plan: Plan): Block {
+  return withMode(block, block.mode === 'together' ? 'oneCount' : 'together', plan)
 }

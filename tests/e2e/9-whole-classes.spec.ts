@@ -44,8 +44,9 @@ test('tonight is mended with three keyboard fixes and fits', async ({ page }) =>
 test('keys pressed before the frame is there are kept and done', async ({ page }) => {
   const id = await copyOfTonight(page)
   let answer = () => {}
+  const held = new Promise<void>((resolve) => (answer = resolve))
   await page.route('**/api/plans/*', async (route) => {
-    await new Promise<void>((resolve) => (answer = resolve))
+    await held
     await route.continue()
   })
   await page.goto(`/compose/${id}`)

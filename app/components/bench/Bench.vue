@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Block, Mode, Priority } from '~~/core/plan/schema'
 import type { Dose } from '~~/core/plan/doses'
-import { withMode } from '~~/core/plan/edit'
+import { canBeCut, withMode } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
 
@@ -28,7 +28,6 @@ const PRIORITIES: { value: Priority; name: string }[] = [
 ]
 const item = computed(() => library.items.get(block.value?.technique ?? ''))
 const layers = computed(() => Math.max(block.value?.layer ?? 1, item.value?.layers.length ?? 1))
-const firstItem = computed(() => library.items.keys().next().value ?? 'item')
 
 function set(values: Partial<Block>, touch?: string) {
   if (block.value) store.changeBlock(block.value.id, (b) => ({ ...b, ...values }), touch && touched(touch))
@@ -37,7 +36,9 @@ function set(values: Partial<Block>, touch?: string) {
 const touched = (field: string) => `${block.value?.id}.${field}`
 function setMode(mode: Mode) {
   const { plan } = store
-  if (block.value && plan) store.changeBlock(block.value.id, (b) => withMode(b, mode, plan, firstItem.value))
+  if (!block.value || !plan) return
+  if (mode !== 'stations' && !canBeCut(block.value)) askForItem(block.value)
+  else store.changeBlock(block.value.id, (b) => withMode(b, mode, plan))
 }
 function setItem(id: string | undefined) {
   if (!block.value) return
@@ -115,7 +116,13 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
 
       <div v-if="block.mode === 'together'" class="mb-1 grid grid-cols-[84px_1fr] items-center gap-1">
         <span>Item</span>
-        <ItemPick label="Item" optional :model-value="block.technique" @update:model-value="setItem" />
+        <ItemPick
+          data-item-pick
+          label="Item"
+          optional
+          :model-value="block.technique"
+          @update:model-value="setItem"
+        />
         <template v-if="block.technique && block.dose?.kind !== 'ladder'">
           <label for="layer">Layer</label>
           <select id="layer" class="field" :value="block.layer" @change="set({ layer: number($event) })">

@@ -21,15 +21,9 @@ const library = useLibraryStore()
 const typed = ref('')
 const NONE = ''
 
-const found = computed(() => {
-  const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return [...library.items.values()].filter(
-    ({ name, aliases, category, archived }) =>
-      !archived &&
-      (!props.category || props.category === category) &&
-      words.every((word) => `${name} ${aliases.join(' ')} ${category}`.toLowerCase().includes(word)),
-  )
-})
+const found = computed(() =>
+  library.offered(typed.value).filter(({ category }) => !props.category || props.category === category),
+)
 const nameOf = (id: unknown) =>
   id ? library.itemName(String(id)) : props.optional ? 'nothing in particular' : ''
 </script>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { spokenName } from '~~/core/curriculum/item'
-import { librarySearch } from '~~/core/curriculum/search'
 import { libraryRows } from '~/domain/library-rows'
 
 /** The library down the left: found by what is typed, narrowed to a rank. Arrows move through it, Enter opens. */
@@ -13,10 +12,9 @@ const finder = useTemplateRef<{ focus(): void }>('finder')
 const ROW = 30
 
 const items = computed(() => [...library.items.values()])
-const search = computed(() => librarySearch(items.value))
 const rows = computed(() =>
   libraryRows(library.items, library.syllabus, library.ladder.ranks, {
-    found: search.value.find(find.value),
+    found: library.search.find(find.value),
     rank: rank.value || undefined,
     archived: away.value,
   }),

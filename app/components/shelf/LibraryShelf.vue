@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { FunnelIcon } from '@heroicons/vue/20/solid'
+import { boardFor } from '~~/core/curriculum/boards'
 import { CATEGORIES } from '~~/core/curriculum/categories'
 import { inShort } from '~~/core/curriculum/item'
-import { librarySearch } from '~~/core/curriculum/search'
 import { NO_FILTER, passes } from '~/domain/shelf-filter'
 
 /** The library on the shelf: found by name, narrowed by what the class needs. */
@@ -15,23 +15,26 @@ const filter = ref({ ...NO_FILTER })
 const narrowing = ref(false)
 const finder = useTemplateRef<{ focus(): void }>('finder')
 
+/** Enter places what was meant by the name: the first that is found. */
+function placeFirst() {
+  const first = find.value.trim() ? sections.value[0]?.items[0] : undefined
+  if (!first) return
+  store.add(boardFor(first))
+  finder.value?.focus()
+}
+
 defineExpose({ focus: () => finder.value?.focus() })
 
-const offered = computed(() => [...library.items.values()].filter(({ archived }) => !archived))
-const search = computed(() => librarySearch(offered.value))
 const narrowed = computed(() => Object.values(filter.value).filter(Boolean).length)
 const kit = computed(() =>
-  [...new Set(offered.value.flatMap((item) => item.kit.map(({ name }) => name)))].sort(),
+  [...new Set(library.offered('').flatMap((item) => item.kit.map(({ name }) => name)))].sort(),
 )
 function standing(item: string, group: string) {
   const among = facts.ground.groups.find((one) => one.group.id === group)
   return among ? facts.ground.standingFor(item, among) : 'none'
 }
 const sections = computed(() => {
-  const found = search.value
-    .find(find.value)
-    .flatMap((id) => library.items.get(id) ?? [])
-    .filter((item) => passes(item, filter.value, standing))
+  const found = library.offered(find.value).filter((item) => passes(item, filter.value, standing))
   // What was asked for by name stands in the order in which it was meant.
   if (find.value.trim()) return found.length ? [{ name: 'Found', items: found }] : []
   return Object.entries(CATEGORIES)
@@ -54,7 +57,14 @@ const sections = computed(() => {
       >
         <FunnelIcon class="size-4" />
       </button>
-      <FindField ref="finder" v-model="find" class="flex-1" label="Find in the library" slash />
+      <FindField
+        ref="finder"
+        v-model="find"
+        class="flex-1"
+        label="Find in the library"
+        slash
+        @keydown.enter.prevent="placeFirst"
+      />
     </div>
     <div v-if="narrowing" class="filters">
       <select v-model="filter.group" aria-label="For the group" class="field">

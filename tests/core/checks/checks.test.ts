@@ -103,9 +103,29 @@ describe('the list', () => {
     })
   })
 
+  it('an item on a layer it does not have is told, and mended to its last', () => {
+    const facts = club([item('kick')])
+    const far = plan(
+      [
+        block('a', { technique: 'kick', layer: 3, dose: count(10) }),
+        block('b', {
+          mode: 'oneCount',
+          dose: count(10),
+          tracks: [{ groups: ['white'], technique: 'kick', layer: 9 }],
+        }),
+      ],
+      { lengthMin: 5 },
+    )
+    expect(found('layer.unknown', far, facts)).toMatchObject([
+      { says: 'Kick has no layer 9; white would work it.', figures: 'it has 3 layers', blocks: ['b'] },
+    ])
+    expect(mendedAway('layer.unknown', far, facts).blocks[1]?.tracks?.[0]?.layer).toBe(3)
+    expect(found('layer.unknown', far)).toEqual([])
+  })
+
   it('has every check of the list once', () => {
     expect(new Set(CHECK_CODES).size).toBe(CHECK_CODES.length)
-    expect(CHECK_CODES).toHaveLength(26)
+    expect(CHECK_CODES).toHaveLength(27)
   })
 
   it('an empty plan has nothing to tell', () => {

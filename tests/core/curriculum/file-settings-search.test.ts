@@ -165,6 +165,25 @@ describe('searching the library', () => {
   ])('%j finds %s by %s', (words, id) => expect(search.find(words)).toContain(id))
 
   it('puts the name first', () => expect(search.find('hip throw')[0]).toBe('hip-throw'))
+  it('puts what is called exactly so first, then what begins so, by name before alias', () => {
+    const of = librarySearch([
+      item('joined', { name: 'Front and round kick, joined' }),
+      item('kick', { name: 'Front kick, rear leg', aliases: ['snap kick'] }),
+      item('step', { name: 'Stepping kick', aliases: ['front kick, stepping'] }),
+      item('exact', { name: 'Rear snap', aliases: ['front kick'] }),
+    ])
+    expect(of.find('front kick')).toEqual(['exact', 'kick', 'step', 'joined'])
+    const demo = librarySearch(demoItems)
+    for (const { id, name, aliases } of demoItems)
+      for (const called of [name, ...aliases]) {
+        const first = demoItems.find((one) => one.id === demo.find(called)[0])!
+        expect(
+          [first.name, ...first.aliases].map((one) => one.toLowerCase()),
+          called,
+        ).toContain(called.toLowerCase())
+        if (called === name) expect(demo.find(called)).toContain(id)
+      }
+  })
   it('wants every word', () => expect(search.find('hip zebra')).toEqual([]))
   it('shows all in their order for an empty search', () =>
     expect(search.find('  ')).toEqual([...POOL.keys()]))

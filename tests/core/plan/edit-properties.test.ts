@@ -52,7 +52,7 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.tuple(fc.nat(20), fc.constantFrom(...modes)).map(
     ([n, mode]): Edit =>
       (made) =>
-        changeBlock(made, pick(made, n), (b) => withMode(b, mode, made, 'kick')),
+        changeBlock(made, pick(made, n), (b) => withMode(b, mode, made)),
   ),
   fc.tuple(fc.nat(20), fc.constantFrom(-1, 1)).map(([n, by]) => doseEdit(n, (dose) => nudgeSets(dose, by))),
   fc.tuple(fc.nat(20), fc.constantFrom(-1, 1)).map(([n, by]) => doseEdit(n, (dose) => nudgeReps(dose, by))),

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { paintOnto } from '../../../core/plan/edit-tracks'
 import { expandPlan } from '../../../core/plan/expand'
 import { parsePlan } from '../../../core/plan/parse'
 import type { Mode, Plan } from '../../../core/plan/schema'
@@ -6,10 +7,10 @@ import {
   duplicateBlock,
   freshId,
   insertBlock,
-  leadingTechnique,
   moveBlock,
   newBlock,
   removeBlock,
+  canBeCut,
   toggleSplit,
   withMode,
 } from '../../../core/plan/edit'
@@ -87,7 +88,7 @@ describe('a block in another mode', () => {
   const modes: Mode[] = ['together', 'oneCount', 'layers', 'turns', 'stations']
   const inMode = (mode: Mode, from = made) => ({
     ...from,
-    blocks: from.blocks.map((b) => (b.id === 'b' ? withMode(b, mode, from, 'fallback') : b)),
+    blocks: from.blocks.map((b) => (b.id === 'b' ? withMode(b, mode, from) : b)),
   })
 
   it('goes from every mode to every other and is still a plan', () => {
@@ -106,13 +107,13 @@ describe('a block in another mode', () => {
       })
   })
 
-  it('split by group, each group begins with the same item, one layer on; joined, it is one again', () => {
+  it('split by group, each group goes on with what it was doing; joined, it is one again', () => {
     const split = blockOf(inMode('oneCount'), 'b')
     expect(split.tracks).toMatchObject([
       { groups: ['white'], technique: 'kick', layer: 1 },
-      { groups: ['green'], technique: 'kick', layer: 2 },
+      { groups: ['green'], technique: 'kick', layer: 1 },
     ])
-    expect(toggleSplit(split, made, 'fallback')).toMatchObject({ mode: 'together', technique: 'kick' })
+    expect(toggleSplit(split, made)).toMatchObject({ mode: 'together', technique: 'kick' })
   })
 
   it('keeps the dose across the modes that have one', () => {
@@ -121,10 +122,38 @@ describe('a block in another mode', () => {
     expect(expandPlan(back).blocks[1]?.sec).toBe(expandPlan(made).blocks[1]?.sec)
   })
 
-  it('takes the fallback where the block has no item yet', () => {
-    const bare = plan([block('b', { dose: fixed(10) })])
-    const split = withMode(blockOf(bare, 'b'), 'layers', bare, 'fallback')
-    expect(leadingTechnique(split)).toBe('fallback')
+  it('cut by group and credited, nobody has practised more or otherwise than uncut', () => {
+    for (const mode of ['oneCount', 'layers'] as const) {
+      const practised = (of: Plan) => expandPlan(of).groups.map(({ practice }) => practice)
+      expect(practised(made).flat().length).toBeGreaterThan(0)
+      expect(practised(inMode(mode))).toEqual(practised(made))
+    }
+  })
+
+  it('a group that was left out of a cut board stays left out in another mode', () => {
+    const alone = { ...blockOf(inMode('oneCount'), 'b') }
+    alone.tracks = alone.tracks!.slice(0, 1)
+    expect(withMode(alone, 'layers', made).tracks?.map(({ groups }) => groups)).toEqual([['white']])
+  })
+
+  it('is not cut where it has no item: none is guessed', () => {
+    const bare = plan([block('b', { dose: fixed(10) })], { groups: twoGroups })
+    const [none] = bare.blocks
+    expect(canBeCut(none!)).toBe(false)
+    for (const mode of ['oneCount', 'layers', 'turns'] as const)
+      expect(withMode(none!, mode, bare)).toBe(none)
+    // Painted, only the painted group has an item.
+    const painted = paintOnto(none!, bare, 'green', 'kick')
+    expect(painted.tracks).toEqual([{ groups: ['green'], technique: 'kick', layer: 1 }])
+    expect(isWhole({ ...bare, blocks: [painted] })).toBe(true)
+  })
+
+  it('painted, one group alone changes', () => {
+    const painted = paintOnto({ ...blockOf(made, 'b'), layer: 3 }, made, 'green', 'sweep')
+    expect(painted.tracks).toMatchObject([
+      { groups: ['white'], technique: 'kick', layer: 3 },
+      { groups: ['green'], technique: 'sweep', layer: 1 },
+    ])
   })
 })
 

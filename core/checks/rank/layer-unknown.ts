@@ -1,0 +1,75 @@
+import { counted } from '../../kernel/time-text'
+import { telling, type Check, type Finding } from '../check'
+import { namesOf, type GroupFacts } from '../ground'
+import { changeBlock } from '../../plan/edit'
+import type { Block } from '../../plan/schema'
+
+const tell = telling('layer.unknown', 'warn')
+
+/** A board that works an item on a layer the item does not have. Fix: its last one. */
+export const layerUnknown: Check = {
+  code: 'layer.unknown',
+  find(ground) {
+    const found = new Map<
+      string,
+      { says: string; figures: string; blocks: Set<string>; groups: Set<GroupFacts> }
+    >()
+    for (const group of ground.groups)
+      for (const [{ block }, { technique, layer, item }] of ground.worksOf(group)) {
+        if (!item || item.layers.length === 0 || layer <= item.layers.length) continue
+        const key = `${technique} ${layer}`
+        const one = found.get(key) ?? {
+          says: `${ground.name(technique)} has no layer ${layer}`,
+          figures: `it has ${counted(item.layers.length, 'layer')}`,
+          blocks: new Set(),
+          groups: new Set(),
+        }
+        found.set(key, one)
+        one.blocks.add(block.id)
+        one.groups.add(group)
+      }
+    return [...found].map(([about, { says, figures, blocks, groups }]): Finding =>
+      tell(`${says}; ${namesOf([...groups], ground)} would work it.`, figures, {
+        blocks: [...blocks],
+        groups: [...groups].map(({ group }) => group.id),
+        about,
+      }),
+    )
+  },
+  fix({ blocks, about = '' }, { plan, club }) {
+    const [technique = '', wrong] = about.split(' ')
+    const last = club.items.get(technique)?.layers.length
+    if (!last) return undefined
+    const name = club.items.get(technique)?.name ?? technique
+    return {
+      does: `Layer ${last}`,
+      says: `${name} is on layer ${last}, its last, instead of ${wrong}`,
+      plan: blocks.reduce(
+        (next, id) => changeBlock(next, id, (block) => onLayer(block, technique, last)),
+        plan,
+      ),
+    }
+  },
+}
+
+/** Wherever the block works a technique beyond a layer, it works it on that one. */
+function onLayer(block: Block, technique: string, last: number): Block {
+  const least = <T extends { technique?: string | undefined; layer: number }>(one: T): T =>
+    one.technique === technique && one.layer > last ? { ...one, layer: last } : one
+  const next = least(block)
+  return {
+    ...next,
+    ...(next.tracks ? { tracks: next.tracks.map(least) } : {}),
+    ...(next.stations ? { stations: next.stations.map(least) } : {}),
+    ...(next.dose?.kind === 'ladder' && block.technique === technique
+      ? {
+          dose: {
+            ...next.dose,
+            stages: next.dose.stages.map((stage) =>
+              stage.layer !== undefined && stage.layer > last ? { ...stage, layer: last } : stage,
+            ),
+          },
+        }
+      : {}),
+  }
+}
