@@ -118,8 +118,8 @@ async function addPlannedClass(
 ) {
   const teacherId = await headOf(club)
   const planId = await addPlan(club, teacherId, { ...document, date, start: startTime }, chance.uuid())
-  const { lengthMin } = await club.row()
-  const classId = await addClass(club, {
+  const { lengthMin } = await findPlan(club, planId).then(({ plan }) => plan)
+  const { id: classId } = await addClass(club, {
     id: chance.uuid(),
     planId,
     day: date,

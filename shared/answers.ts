@@ -26,6 +26,10 @@ const classState = z.enum(['planned', 'running', 'finished'])
 
 /** The id of what was made. */
 export const madeSchema = z.object({ id })
+/** A new class and the plan it has: the one that was asked for, or a copy of its own. */
+export const madeClassSchema = z.object({ id, planId: id })
+/** The plan a class has now, and the one it had before. */
+export const planOnClassSchema = z.object({ planId: id, before: id })
 
 /** The version that stands after a save. */
 export const savedVersionSchema = z.object({ version: count })
@@ -111,6 +115,7 @@ const classHead = {
   startTime: z.string(),
   lengthMin: count,
   state: classState,
+  putAway: z.boolean(),
 }
 export const classSummarySchema = z.object({
   ...classHead,
@@ -166,6 +171,9 @@ export const savedPlanSchema = z.object({
   plan: planSchema,
   savedBy: z.string(),
   savedAt: moment,
+  putAway: z.boolean(),
+  /** The class that goes by it, or went. */
+  held: z.object({ id, day, startTime: z.string(), state: classState }).nullable(),
 })
 export type SavedPlan = z.infer<typeof savedPlanSchema>
 
@@ -192,6 +200,7 @@ export const listedPlanSchema = z.object({
   /** The day of its class; a plan of no class is a template. */
   day: day.nullable(),
   state: classState.nullable(),
+  putAway: z.boolean(),
 })
 export type ListedPlan = z.infer<typeof listedPlanSchema>
 
@@ -199,6 +208,7 @@ export const planVersionSchema = z.object({
   id,
   version: count,
   outcome: z.enum(['saved', 'set aside']),
+  name: z.string().nullable(),
   savedBy: z.string(),
   savedAt: moment,
   title: z.string(),
@@ -239,6 +249,8 @@ export const studentPageSchema = studentClassesSchema.extend({
   rankSince: day.nullable(),
   notches: count,
   groupId: id,
+  /** Placed in their group by hand, whatever their rank. */
+  placed: z.boolean(),
   floorNote: z.string().nullable(),
   /** Everything practised, by item. */
   totals: z.array(

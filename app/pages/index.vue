@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { madeSchema, onePlanSchema, todaySchema } from '~~/shared/answers'
+import { onePlanSchema, todaySchema } from '~~/shared/answers'
 import { findingsOf } from '~~/core/checks'
 import { layPlan } from '~~/core/plan/timeline'
 import { isGrave } from '~~/core/checks'
 import { toast } from 'vue-sonner'
+import { nextClassDay, usualTimes } from '~~/core/curriculum/class-days'
 import { carryForward } from '~~/core/draft/carry-forward'
 import { counted, minutes } from '~~/core/kernel/time-text'
+import type { Plan } from '~~/core/plan/schema'
 import type { Today } from '~~/shared/answers'
+import type { WantedTimes } from '~/composables/usePlanning'
 import { longDay, whenSaid } from '~/domain/days'
 import { wallTime } from '~/domain/wall-time'
 
@@ -20,19 +23,27 @@ const busy = ref(false)
 const mayWrite = useMayWrite()
 const { user } = useUserSession()
 const mayRun = computed(() => user.value?.role !== 'desk')
-const newPlan = useNewPlan()
+const planning = usePlanning()
 
 async function load() {
   problem.value = ''
   try {
     const [fresh] = await Promise.all([api('/api/today', { answer: todaySchema }), facts.load()])
     data.value = fresh
-    if (!wanted.value.day) wanted.value = { day: fresh.today, startTime: library.club?.startTime ?? '18:30' }
+    if (!wanted.value.day) wanted.value = usualFrom(fresh.today)
   } catch (error) {
     problem.value = saidBy(error)
   }
 }
-const wanted = ref({ day: '', startTime: '' })
+const wanted = ref<WantedTimes>({ day: '', startTime: '', lengthMin: 60 })
+/** The next class day with its usual hour and length. */
+function usualFrom(from: string): WantedTimes {
+  const settings = library.loaded?.settings
+  if (!settings) return { day: from, startTime: '18:30', lengthMin: 60 }
+  const taken = (day: string) => (data.value?.next?.day === day ? [data.value.next.startTime] : [])
+  const day = nextClassDay(settings, from)
+  return { day, ...usualTimes(settings, day, taken(day)) }
+}
 onMounted(load)
 /** What happens to a class elsewhere is shown as it happens; taps come in many at once. */
 const reload = useDebounceFn(load, 600, { maxWait: 2000 })
@@ -63,46 +74,54 @@ const ended = computed(() => {
   return at ? wallTime(at, library.club?.zone) : ''
 })
 
-async function begin(makePlan: () => Promise<string>) {
-  busy.value = true
+/** Another class is at that time already; the way to begin that was chosen, for when that is meant. */
+const isBeside = ref<() => Promise<Plan>>()
+/**
+ * Begins a plan. Where a class is there already the plan is made beside its own, and put on it only when that is asked for; where none is,
+ * the class is made with the plan, or neither.
+ */
+async function begin(make: () => Promise<Plan>, beside = false) {
   problem.value = ''
+  isBeside.value = undefined
+  const { day, startTime } = wanted.value
+  if (!next.value && !(day && startTime)) {
+    problem.value = 'Say the day and the first bow of the class first.'
+    return
+  }
+  busy.value = true
   try {
-    const planId = await makePlan()
-    if (next.value && next.value.state === 'planned')
-      await api(`/api/classes/${next.value.id}/plan`, { method: 'PUT', body: { planId } })
-    else if (!next.value)
-      await api('/api/classes', {
-        method: 'POST',
-        body: { planId, ...wanted.value, lengthMin: library.club?.lengthMin ?? 60 },
-      })
-    await navigateTo(`/compose/${planId}`)
+    const plan = await make()
+    if (next.value) {
+      const id = await planning.addPlan(plan)
+      toast(
+        `A plan by itself. “${next.value.title}” stays the plan of the class until you put another on it.`,
+      )
+      await navigateTo(`/compose/${id}`)
+    } else {
+      const made = await planning.addClass({ plan }, wanted.value, beside)
+      await navigateTo(`/compose/${made.planId}`)
+    }
   } catch (error) {
     problem.value = saidBy(error)
+    if (error instanceof ApiProblem && error.code === 'at-that-time') isBeside.value = make
   } finally {
     busy.value = false
   }
 }
-const dayOfClass = computed(() => next.value?.day ?? wanted.value.day)
-const blank = () => begin(() => newPlan(headcounts.value, dayOfClass.value))
+const blank = () => planning.emptyPlan(headcounts.value)
 /** The last class, one step on: what changes is said in the notes of the new plan. */
-const again = () =>
-  begin(async () => {
-    const { plan } = await api(`/api/plans/${last.value?.planId}`, { answer: onePlanSchema })
-    const title = `${plan.title.replace(/, one step on$/, '')}, one step on`
-    const { plan: next, changes } = carryForward(plan, facts.club, { date: dayOfClass.value, title })
-    const notes = [`Carried forward from ${plan.title}:`, ...changes.map((one) => `– ${one}`)]
-      .join('\n')
-      .slice(0, 4900)
-    const { id } = await api('/api/plans', {
-      answer: madeSchema,
-      method: 'POST',
-      body: { plan: { ...next, notes } },
-    })
-    toast(
-      `Carried forward: ${counted(changes.length, 'change')}, each with its reason in the notes of the class.`,
-    )
-    return id
-  })
+async function again(): Promise<Plan> {
+  const { plan } = await api(`/api/plans/${last.value?.planId}`, { answer: onePlanSchema })
+  const title = `${plan.title.replace(/, one step on$/, '')}, one step on`
+  const { plan: carried, changes } = carryForward(plan, facts.club, { title })
+  const notes = [`Carried forward from ${plan.title}:`, ...changes.map((one) => `– ${one}`)]
+    .join('\n')
+    .slice(0, 4900)
+  toast(
+    `Carried forward: ${counted(changes.length, 'change')}, each with its reason in the notes of the class.`,
+  )
+  return { ...carried, notes }
+}
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if ((event.target as HTMLElement).matches('input, button, a, select') || event.ctrlKey || event.altKey)
@@ -115,7 +134,11 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 <template>
   <div class="page">
     <p v-if="problem" role="alert" class="mb-4 text-brick-deep">
-      {{ problem }} <button type="button" class="link" @click="load">Try again</button>
+      {{ problem }}
+      <button v-if="isBeside" type="button" class="btn" :disabled="busy" @click="begin(isBeside, true)">
+        Yes, beside it
+      </button>
+      <button v-else-if="!data" type="button" class="link" @click="load">Try again</button>
     </p>
     <p v-if="!data && !problem" class="text-ash">Looking at today…</p>
     <template v-if="data">
@@ -170,24 +193,23 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         </section>
         <section v-else-if="mayWrite" class="panel plan">
           <h2 class="text-20">When is it?</h2>
-          <div class="mt-3 flex gap-4">
-            <label>Day<input v-model="wanted.day" type="date" class="field mt-1" :min="data.today" /></label>
-            <label>First bow<input v-model="wanted.startTime" type="time" class="field mt-1" /></label>
-          </div>
+          <TimesFields v-model="wanted" class="mt-3" :from="data.today" />
         </section>
         <section v-if="mayWrite" aria-labelledby="ways">
-          <h2 id="ways" class="mb-2 text-17">{{ next ? 'Or begin another way' : 'Ways to begin' }}</h2>
-          <button v-if="last" type="button" class="way" :disabled="busy" @click="again">
+          <h2 id="ways" class="mb-2 text-17">
+            {{ next ? 'Or begin another plan, beside it' : 'Ways to begin' }}
+          </h2>
+          <button v-if="last" type="button" class="way" :disabled="busy" @click="begin(again)">
             <b>Carry forward</b>
             <span>{{ last.title }}, one step on: layers by the marks, less talk, more work</span>
           </button>
-          <button type="button" class="way" :disabled="busy" @click="blank">
+          <button type="button" class="way" :disabled="busy" @click="begin(blank)">
             <b>Start blank</b>
             <span>two posts and an empty floor</span>
           </button>
           <button v-if="next" type="button" class="way" @click="another = true">
             <b>Plan another class</b>
-            <span>on a day of choice</span>
+            <span>on a day you choose</span>
           </button>
           <button v-else-if="another" type="button" class="link mt-2" @click="another = false">
             Back to the next class

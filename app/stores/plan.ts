@@ -24,6 +24,9 @@ export const usePlanStore = defineStore('plan', () => {
   /** Somebody else's plan that clashes with mine, as they saved it. */
   const theirs = shallowRef<SavedPlan>()
 
+  /** The class that goes by it, or went; nothing for a plan on its own. */
+  const held = shallowRef<SavedPlan['held']>(null)
+
   const timeline = computed(() => (plan.value ? layPlan(plan.value) : undefined))
   /** A change that is only looked at: the frame shows it, nothing is kept. */
   const preview = shallowRef<Plan>()
@@ -44,12 +47,19 @@ export const usePlanStore = defineStore('plan', () => {
     id.value = planId
     selected.value = undefined
     preview.value = undefined
+    held.value = saved.held
     await edited.open(kindOf(planId), { value: saved.plan, version: saved.version })
   }
 
   async function fetchPlan(planId: string): Promise<SavedPlan> {
     const saved = await api(`/api/plans/${planId}`, { answer: savedPlanSchema })
     return saved
+  }
+
+  /** Reads anew which class goes by the plan, and the plan where its times became the class's. */
+  async function readHeld(): Promise<void> {
+    held.value = (await fetchPlan(id.value)).held
+    await edited.takeIn()
   }
 
   function kindOf(planId: string): DocumentKind<Plan, string | undefined> {
@@ -162,7 +172,15 @@ export const usePlanStore = defineStore('plan', () => {
     const stored = edited.theirs.value
     if (!stored || theirs.value?.version === stored.version) return stored && theirs.value
     const { value, version: saved } = stored
-    return { id: id.value, version: saved, plan: value, savedBy: edited.clashWith.value, savedAt: new Date() }
+    return {
+      id: id.value,
+      version: saved,
+      plan: value,
+      savedBy: edited.clashWith.value,
+      savedAt: new Date(),
+      putAway: false,
+      held: held.value,
+    }
   })
 
   return {
@@ -174,6 +192,8 @@ export const usePlanStore = defineStore('plan', () => {
     theirs: clashing,
     faults,
     broughtIn,
+    held,
+    readHeld,
     timeline,
     preview,
     shown,

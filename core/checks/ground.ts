@@ -3,6 +3,7 @@ import type { Item, Region } from '../curriculum/item'
 import { spokenName } from '../curriculum/item'
 import type { Standing } from '../curriculum/syllabus'
 import type { Lane } from '../plan/modes/mode'
+import { groupAmong } from '../people/placed'
 import { PHASES } from '../plan/phases'
 import type { Block, Group, Plan } from '../plan/schema'
 import { otherSide, type Span } from '../plan/spans'
@@ -101,7 +102,7 @@ export class Ground {
     this.everyone = plan.groups.reduce((sum, { headcount }) => sum + headcount, 0)
     this.blocks = timeline.blocks.map((placed, index) => this.blockFacts(placed, index))
     this.groups = plan.groups.map((group, index) => {
-      const students = club.students.filter((student) => this.groupFor(student) === group.id)
+      const students = club.students.filter((student) => groupAmong(plan.groups, student) === group)
       const ages = students.flatMap(({ age }) => age ?? [])
       return {
         group,
@@ -112,11 +113,6 @@ export class Ground {
         heads: group.headcount,
       }
     })
-  }
-
-  private groupFor({ group, rank }: Expected): string | undefined {
-    const { groups } = this.plan
-    return (groups.find(({ id }) => id === group) ?? groups.find(({ ranks }) => ranks.includes(rank)))?.id
   }
 
   private blockFacts({ block, at, ms, lanes }: PlacedBlock, index: number): BlockFacts {

@@ -2,6 +2,7 @@ import { inForce, type PresenceMark } from '../floor/events'
 import type { Leg, Run } from '../floor/run'
 import type { Plan } from '../plan/schema'
 import { toSec } from '../kernel/units'
+import { groupInHall } from './placed'
 import type { Attendance, AttendanceRow } from './attendance'
 import { common, merged, without, type Interval } from './intervals'
 
@@ -112,16 +113,16 @@ export function attendanceOf(
   plan: Plan,
   run: Run,
   marks: readonly PresenceMark[],
-  students: readonly { id: string; group: string }[],
+  students: readonly { id: string; group: string; rank?: string }[],
 ): Attendance {
   const lines = readRegister(marks)
-  const groups = new Set(plan.groups.map(({ id }) => id))
   return {
-    present: students.flatMap(({ id, group }) => {
+    present: students.flatMap(({ id, ...who }) => {
       const line = lines.get(id)
-      if (!line || !groups.has(group) || ['unknown', 'away', 'excused'].includes(line.state)) return []
+      const group = groupInHall(plan.groups, who)
+      if (!line || !group || ['unknown', 'away', 'excused'].includes(line.state)) return []
       const there = line.there.flatMap(([from, to]) => without(from, to, line.out))
-      const row = rowOf(id, group, ontoPlan(there, run.legs))
+      const row = rowOf(id, group.id, ontoPlan(there, run.legs))
       return row ? [row] : []
     }),
   }

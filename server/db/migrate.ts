@@ -3,12 +3,14 @@ import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstClass from './migrations/0001-first-class'
 import * as curriculum from './migrations/0002-curriculum'
 import * as records from './migrations/0003-records'
+import * as keptApart from './migrations/0004-kept-apart'
 
 /** Every migration in order: a new one is a file and a line here. */
 const MIGRATIONS = [
   { name: '0001-first-class', ...firstClass },
   { name: '0002-curriculum', ...curriculum },
   { name: '0003-records', ...records },
+  { name: '0004-kept-apart', ...keptApart },
 ]
 
 /** Their names, in order. */

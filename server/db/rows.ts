@@ -98,7 +98,9 @@ export interface StudentRow {
   rankId: string
   rankSince: string | null
   notches: number
+  /** The group of their rank, unless they are placed by hand. */
   groupId: string
+  placed: boolean
   heightCm: number | null
   massKg: number | null
   floorNote: string | null
@@ -174,6 +176,7 @@ export interface PlanRow {
   boards: string
   /** The day it names itself. */
   day: string | null
+  putAway: boolean
   savedBy: string
   savedAt: Date
 }
@@ -204,6 +207,8 @@ export interface PlanVersionRow {
   title: string
   blocks: number
   totalMs: number
+  /** What somebody called it, to find it again; such a one is never thinned out. */
+  name: string | null
   savedBy: string
   savedAt: Date
 }
@@ -219,6 +224,7 @@ export interface ClassRow {
   state: 'planned' | 'running' | 'finished'
   /** The plan as it stood when the class began: what the floor runs and the ledger is computed from. */
   runPlan: Plan | null
+  putAway: boolean
 }
 
 /** Up to where a class is settled: of how many events its state and its ledger are made, and its last revision. */

@@ -42,17 +42,17 @@ export interface Tables {
   ranks: Table<R.RankRow, RankGiven>
   groups: Table<R.GroupRow>
   groupRanks: Table<R.GroupRankRow>
-  students: Table<R.StudentRow, 'apart'>
+  students: Table<R.StudentRow, 'apart' | 'placed'>
   items: Table<R.ItemRow, 'version' | 'archived'>
   syllabus: Table<R.SyllabusRow>
   shapes: Table<R.ShapeRow, 'version'>
   marks: Table<R.MarkRow, 'givenAt'>
   importRows: Table<R.ImportRow>
-  plans: Table<R.PlanRow, 'savedAt'>
-  planVersions: Table<R.PlanVersionRow, 'savedAt'>
+  plans: Table<R.PlanRow, 'savedAt' | 'putAway'>
+  planVersions: Table<R.PlanVersionRow, 'savedAt' | 'name'>
   planItems: Table<R.PlanItemRow>
   planPeople: Table<R.PlanPersonRow, 'seenAt'>
-  classes: Table<R.ClassRow>
+  classes: Table<R.ClassRow, 'putAway'>
   runEvents: Table<R.RunEventRow, 'receivedAt'>
   presence: Table<R.PresenceRow, 'receivedAt'>
   classStudents: Table<R.ClassStudentRow, 'takenAt'>
@@ -136,7 +136,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       pace: decimal('pace', 4, 3),
     }),
     groupRanks: table<R.GroupRankRow>('group_ranks', { clubId: key, groupId: slugKey, rankId: slugKey }),
-    students: table<R.StudentRow, 'apart'>('students', {
+    students: table<R.StudentRow, 'apart' | 'placed'>('students', {
       id: key,
       clubId: id,
       firstName: text,
@@ -146,6 +146,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       rankSince: { type: T.DATEONLY },
       notches: whole,
       groupId: text,
+      placed: { ...yesNo, defaultValue: false },
       heightCm: { type: T.INTEGER },
       massKg: decimal('massKg', 5, 1),
       floorNote: maybeText,
@@ -198,7 +199,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       sentBy: id,
       body: json,
     }),
-    plans: table<R.PlanRow, 'savedAt'>('plans', {
+    plans: table<R.PlanRow, 'savedAt' | 'putAway'>('plans', {
       id: key,
       clubId: id,
       title: text,
@@ -210,6 +211,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       theme: text,
       boards: { type: T.TEXT, allowNull: false },
       day: { type: T.DATEONLY },
+      putAway: { ...yesNo, defaultValue: false },
       savedBy: id,
       savedAt: stamp,
     }),
@@ -221,7 +223,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       userId: id,
       seenAt: stamp,
     }),
-    planVersions: table<R.PlanVersionRow, 'savedAt'>('plan_versions', {
+    planVersions: table<R.PlanVersionRow, 'savedAt' | 'name'>('plan_versions', {
       id: key,
       clubId: id,
       planId: id,
@@ -231,10 +233,11 @@ export function defineTables(sequelize: Sequelize): Tables {
       title: text,
       blocks: whole,
       totalMs: bigWhole('totalMs'),
+      name: { type: T.STRING(80) },
       savedBy: id,
       savedAt: stamp,
     }),
-    classes: table<R.ClassRow>('classes', {
+    classes: table<R.ClassRow, 'putAway'>('classes', {
       id: key,
       clubId: id,
       planId: id,
@@ -244,6 +247,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       teacherId: { type: T.STRING(36) },
       state: text,
       runPlan: { type: T.JSON },
+      putAway: { ...yesNo, defaultValue: false },
     }),
     runEvents: table<R.RunEventRow, 'receivedAt'>('run_events', {
       id: key,

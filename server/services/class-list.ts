@@ -27,6 +27,7 @@ export async function summaries(club: Club, rows: readonly Head[]): Promise<Clas
     startTime: row.startTime,
     lengthMin: row.lengthMin,
     state: row.state,
+    putAway: row.putAway,
     teacher: names.get(row.teacherId ?? '') ?? '',
     startsAt: momentOf(zone, row.day, row.startTime),
     title: planOf.get(row.planId)?.title ?? '',

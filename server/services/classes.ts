@@ -2,10 +2,20 @@ import { randomUUID } from 'node:crypto'
 import type { Plan } from '../../core/plan/schema'
 import type { Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'
+import { addPlan, atTimes, writeOver, type Times } from './plans'
 import { notFound, Refusal } from './refusal'
 
 /** Everything of a class but the plan it ran, which is large. */
-export const CLASS_HEAD = ['id', 'planId', 'day', 'startTime', 'lengthMin', 'teacherId', 'state'] as const
+export const CLASS_HEAD = [
+  'id',
+  'planId',
+  'day',
+  'startTime',
+  'lengthMin',
+  'teacherId',
+  'state',
+  'putAway',
+] as const
 
 export async function findClass(club: Club, id: string): Promise<ClassRow> {
   const row = await club.classes.one({ id })
@@ -21,38 +31,140 @@ export async function planOfClass(club: Club, row: Pick<ClassRow, 'planId' | 'ru
   return plan.body
 }
 
-export interface NewClass {
+export interface NewClass extends Times {
   id?: string | undefined
   planId: string
-  day: string
-  startTime: string
-  lengthMin: number
   teacherId: string
 }
 
-export async function addClass(club: Club, wanted: NewClass): Promise<string> {
-  if (!(await club.plans.locked({ id: wanted.planId }, ['id']))) throw notFound('plan')
-  const id = wanted.id ?? randomUUID()
-  await club.classes.add({ ...wanted, id, state: 'planned', runPlan: null })
-  await club.settlements.add({ classId: id, events: 0, revision: 0 })
-  await club.changed('class', id, 'added', wanted.teacherId)
-  return id
+/**
+ * The plan as the one of a class: its day, first bow and length are the class's. A plan that another class has already is copied, so that
+ * each class has its own and nothing about time is said in two places.
+ *
+ * @param before the plan the class had, which it may have back
+ * @returns the id of the class's own plan
+ */
+async function planForClass(
+  club: Club,
+  userId: string,
+  planId: string,
+  { day, startTime, lengthMin }: Times,
+  before?: string,
+): Promise<string> {
+  const row = await club.plans.locked({ id: planId })
+  if (!row) throw notFound('plan')
+  const plan = atTimes(row.body, { day, startTime, lengthMin })
+  if (planId !== before && (await club.classes.count({ planId }))) return addPlan(club, userId, plan)
+  if (JSON.stringify(plan) !== JSON.stringify(row.body)) await writeOver(club, userId, row, plan)
+  if (row.putAway) await club.plans.change({ id: planId }, { putAway: false })
+  return planId
 }
 
-/** Puts another plan on a class; one that has begun keeps the plan it runs. */
+/** Another class in the hall at the same time, if there is one. */
+async function classBeside(club: Club, { day, startTime, lengthMin }: Times, except?: string) {
+  const [other] = await club.select<{ title: string; startTime: string }>(
+    `SELECT p.title, c.start_time AS startTime FROM classes c
+      JOIN plans p ON p.club_id = c.club_id AND p.id = c.plan_id
+      WHERE c.club_id = :club AND c.day = :day AND NOT c.put_away AND c.state <> 'finished' AND c.id <> :except
+        AND TIME_TO_SEC(c.start_time) < TIME_TO_SEC(:startTime) + :lengthMin * 60
+        AND TIME_TO_SEC(:startTime) < TIME_TO_SEC(c.start_time) + c.length_min * 60
+      ORDER BY c.start_time LIMIT 1`,
+    { day, startTime, lengthMin, except: except ?? '' },
+  )
+  return other
+}
+
+/** Two classes at one time are asked about: `beside` says that they are meant. */
+async function askIfBeside(club: Club, times: Times, beside: boolean, except?: string): Promise<void> {
+  const other = beside ? undefined : await classBeside(club, times, except)
+  if (other)
+    throw new Refusal(
+      'at-that-time',
+      `“${other.title}” is at ${other.startTime} on that day already. Is this one beside it?`,
+    )
+}
+
+/**
+ * Puts a plan on a day as a new class.
+ *
+ * @throws Refusal at-that-time where there is a class already and it is not said that this one is beside it
+ */
+export async function addClass(
+  club: Club,
+  { id = randomUUID(), planId: wanted, teacherId, ...times }: NewClass,
+  beside = true,
+): Promise<{ id: string; planId: string }> {
+  await askIfBeside(club, times, beside)
+  const planId = await planForClass(club, teacherId, wanted, times)
+  await club.classes.add({ id, planId, teacherId, ...times, state: 'planned', runPlan: null })
+  await club.settlements.add({ classId: id, events: 0, revision: 0 })
+  await club.changed('class', id, 'added', teacherId)
+  return { id, planId }
+}
+
+/** A class that has not begun, locked so that nobody begins it meanwhile. */
+async function plannedClass(club: Club, classId: string, what: string): Promise<ClassRow> {
+  // The settlement first: a class that is being begun at this moment is waited for.
+  await club.settlements.locked({ classId })
+  const row = await club.classes.locked({ id: classId })
+  if (!row) throw notFound('class')
+  if (row.state !== 'planned') throw new Refusal('has-begun', `This class has begun; ${what}.`)
+  return row
+}
+
+/**
+ * Puts another plan on a class; one that has begun keeps the plan it runs.
+ *
+ * @returns the plan it has now (a copy, where another class has that one) and the one it had before
+ */
 export async function changePlanOfClass(
   club: Club,
   userId: string,
   classId: string,
-  planId: string,
-): Promise<void> {
-  // The settlement first: a class that is being begun at this moment is waited for.
-  await club.settlements.locked({ classId })
-  const row = await club.classes.locked({ id: classId }, ['id', 'state'])
-  if (!row) throw notFound('class')
-  if (row.state !== 'planned')
-    throw new Refusal('has-begun', 'This class has begun; it keeps the plan it was begun with.')
-  if (!(await club.plans.one({ id: planId }, ['id']))) throw notFound('plan')
+  wanted: string,
+): Promise<{ planId: string; before: string }> {
+  const row = await plannedClass(club, classId, 'it keeps the plan it was begun with')
+  const planId = await planForClass(club, userId, wanted, row, row.planId)
   await club.classes.change({ id: classId }, { planId })
   await club.changed('class', classId, 'plan put on', userId)
+  return { planId, before: row.planId }
+}
+
+/** Moves a class that has not begun to another time, and its plan with it. */
+export async function moveClass(
+  club: Club,
+  userId: string,
+  classId: string,
+  times: Times,
+  beside: boolean,
+): Promise<void> {
+  const row = await plannedClass(club, classId, 'its time stands')
+  await askIfBeside(club, times, beside, classId)
+  await club.classes.change({ id: classId }, times)
+  const plan = await club.plans.locked({ id: row.planId })
+  if (!plan) throw notFound('plan')
+  await writeOver(club, userId, plan, atTimes(plan.body, times))
+  await club.changed('class', classId, 'moved', userId)
+}
+
+/** Puts a class away out of the lists, or takes it out again; what was recorded of it stands. */
+export async function putClassAway(club: Club, userId: string, classId: string, putAway: boolean) {
+  if (!(await club.classes.locked({ id: classId }, ['id']))) throw notFound('class')
+  await club.classes.change({ id: classId }, { putAway })
+  await club.changed('class', classId, putAway ? 'put away' : 'taken out', userId)
+}
+
+/** Deletes a class of which nothing was recorded; its plan stays. */
+export async function deleteClass(club: Club, userId: string, classId: string): Promise<void> {
+  await plannedClass(club, classId, 'what was recorded of it stands. Put it away instead')
+  const [acts, taps] = [await club.runEvents.count({ classId }), await club.presence.count({ classId })]
+  if (acts + taps)
+    throw new Refusal(
+      'recorded',
+      'Somebody was registered for this class, and that stands. Put it away instead.',
+    )
+  await club.classStudents.remove({ classId })
+  await club.settlements.remove({ classId })
+  await club.classes.remove({ id: classId })
+  await club.changed('class', classId, 'deleted', userId)
 }

@@ -59,8 +59,8 @@ export function groupsFor(ladder: Ladder, groups: readonly ClassGroup[]): ClassG
   return [...kept, ...more]
 }
 
-/** A rank or group that is used cannot go: it is said by what. */
-async function refuseUsed(club: Club, ladder: Ladder, groups: ClassGroup[]): Promise<void> {
+/** A rank that is used cannot go: it is said by what. */
+async function refuseUsed(club: Club, ladder: Ladder): Promise<void> {
   const kept = new Set(ladder.ranks.map(({ id }) => id))
   const faults: Fault[] = []
   for (const { id, name } of await club.ranks.all()) {
@@ -71,18 +71,15 @@ async function refuseUsed(club: Club, ladder: Ladder, groups: ClassGroup[]): Pro
     else if (asked)
       faults.push(fault(['ranks'], `cannot leave out ${name}: the syllabus asks ${asked} items of it`))
   }
-  const keptGroups = new Set(groups.map(({ id }) => id))
-  for (const { id, name } of await club.groups.all()) {
-    if (keptGroups.has(id)) continue
-    const students = await club.students.count({ groupId: id })
-    if (students) faults.push(fault(['groups'], `cannot leave out ${name}: ${students} students are in it`))
-  }
   if (faults.length) throw badFields(faults)
 }
 
-/** Puts a ladder and its groups in the place of what was there; what goes must be unused. */
+/**
+ * Puts a ladder and its groups in the place of what was there; a rank that goes must be unused. Students follow their rank into its
+ * group; who was placed by hand stays, unless that group is gone.
+ */
 export async function putLadder(club: Club, ladder: Ladder, groups: ClassGroup[]): Promise<void> {
-  await refuseUsed(club, ladder, groups)
+  await refuseUsed(club, ladder)
   await club.groupRanks.remove({})
   // Positions are unique: what was there stands aside while the new order is written.
   const before = await club.ranks.all()
@@ -97,11 +94,15 @@ export async function putLadder(club: Club, ladder: Ladder, groups: ClassGroup[]
     groups.map(({ id, name, pace }, position) => ({ id, name, pace, position })),
     ['name', 'pace', 'position'],
   )
-  const keptGroups = new Set(groups.map(({ id }) => id))
-  for (const { id } of await club.groups.all()) if (!keptGroups.has(id)) await club.groups.remove({ id })
   await club.groupRanks.addAll(
     groups.flatMap(({ id, ranks }) => ranks.map((rankId) => ({ groupId: id, rankId }))),
   )
+  const keptGroups = new Set(groups.map(({ id }) => id))
+  const gone = (await club.groups.all()).map(({ id }) => id).filter((id) => !keptGroups.has(id))
+  if (gone.length) await club.students.change({ groupId: gone }, { placed: false })
+  for (const { id, ranks } of groups)
+    await club.students.change({ rankId: ranks, placed: false }, { groupId: id })
+  for (const id of gone) await club.groups.remove({ id })
   await club.changeRow({ ladderKind: ladder.kind })
 }
 
@@ -131,5 +132,6 @@ export async function saveLadder(
     )
   await putLadder(club, read.ladder, groups)
   await club.changed('library', 'ladder', 'saved', userId)
+  await club.changed('students', 'ladder', 'regrouped', userId)
   return { version }
 }

@@ -29,10 +29,14 @@ export function runOfClass(plan: Plan, events: readonly RunEvent[]): Run {
 
 /** The students of a class with the groups they were in when it began; before that, as they are. */
 export async function studentsOfClass(club: Club, classId: string) {
-  const taken = await club.classStudents.all({ classId }, { columns: ['studentId', 'groupId'], raw: true })
-  if (taken.length) return taken.map(({ studentId, groupId }) => ({ id: studentId, group: groupId }))
-  const students = await club.students.all({}, { columns: ['id', 'groupId'] })
-  return students.map(({ id, groupId }) => ({ id, group: groupId }))
+  const taken = await club.classStudents.all(
+    { classId },
+    { columns: ['studentId', 'groupId', 'rankId'], raw: true },
+  )
+  if (taken.length)
+    return taken.map(({ studentId, groupId, rankId }) => ({ id: studentId, group: groupId, rank: rankId }))
+  const students = await club.students.all({}, { columns: ['id', 'groupId', 'rankId'] })
+  return students.map(({ id, groupId, rankId }) => ({ id, group: groupId, rank: rankId }))
 }
 
 /** What every student practised in a class. */

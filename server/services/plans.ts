@@ -9,7 +9,7 @@ import { techniquesOf } from '../../core/plan/techniques'
 import type { ListedPlan, PlanVersion, SavedPlan, SaveOutcome } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import type { PlanRow } from '../db/rows'
-import { badFields, notFound } from './refusal'
+import { badFields, notFound, Refusal } from './refusal'
 
 /** A document as a plan of this club: checked as a plan file, and every technique in the club's library. */
 export async function checkPlan(club: Club, document: unknown): Promise<Plan> {
@@ -35,6 +35,30 @@ function figuresOf(plan: Plan) {
     boards: plan.blocks.map(({ title }) => title).join(' · '),
     day: plan.date ?? null,
   }
+}
+
+/** When a class is and how long it lasts. */
+export interface Times {
+  day: string
+  startTime: string
+  lengthMin: number
+}
+
+/** A plan at the times of its class. */
+export const atTimes = (plan: Plan, { day, startTime, lengthMin }: Times): Plan => ({
+  ...plan,
+  date: day,
+  start: startTime,
+  lengthMin,
+})
+
+/** The planned class that runs by a plan; every one has a plan of its own. */
+async function itsClass(club: Club, planId: string) {
+  const [row] = await club.classes.all(
+    { planId, state: 'planned' },
+    { columns: ['id', 'day', 'startTime', 'lengthMin'], limit: 1 },
+  )
+  return row
 }
 
 async function keepVersion(
@@ -83,7 +107,7 @@ const KEPT_WHOLE_DAYS = 2
 async function thinVersions(club: Club, planId: string, now: number): Promise<void> {
   const old = await club.select<{ id: string }>(
     `SELECT v.id FROM plan_versions v
-      WHERE v.club_id = :club AND v.plan_id = :planId AND v.outcome = 'saved' AND v.saved_at < :until
+      WHERE v.club_id = :club AND v.plan_id = :planId AND v.outcome = 'saved' AND v.name IS NULL AND v.saved_at < :until
         AND EXISTS (SELECT 1 FROM plan_versions later
           WHERE later.club_id = v.club_id AND later.plan_id = v.plan_id AND later.outcome = 'saved'
             AND DATE(later.saved_at) = DATE(v.saved_at) AND later.version > v.version)
@@ -108,7 +132,56 @@ export async function addPlan(
 
 async function asSaved(club: Club, row: PlanRow): Promise<SavedPlan> {
   const by = await club.users.one({ id: row.savedBy })
-  return { id: row.id, version: row.version, plan: row.body, savedBy: by?.name ?? '', savedAt: row.savedAt }
+  const { id, version, body: plan, savedAt, putAway } = row
+  return { id, version, plan, savedBy: by?.name ?? '', savedAt, putAway, held: await heldBy(club, id) }
+}
+
+/** The class that a plan is on: the one to come or on the floor, else the last that was. */
+async function heldBy(club: Club, planId: string): Promise<SavedPlan['held']> {
+  const rows = await club.classes.all(
+    { planId },
+    { columns: ['id', 'day', 'startTime', 'state'], order: [['day', 'DESC']] },
+  )
+  const held = rows.find(({ state }) => state !== 'finished') ?? rows[0]
+  return held ? { id: held.id, day: held.day, startTime: held.startTime, state: held.state } : null
+}
+
+/** Puts a plan away out of the list, or takes it out again. */
+export async function putPlanAway(club: Club, userId: string, id: string, putAway: boolean): Promise<void> {
+  if (!(await club.plans.locked({ id }, ['id']))) throw notFound('plan')
+  await club.plans.change({ id }, { putAway })
+  await club.changed('plan', id, putAway ? 'put away' : 'taken out', userId)
+}
+
+/** Deletes a plan with its versions; one that a class has, or was run by, stays. */
+export async function deletePlan(club: Club, userId: string, id: string): Promise<void> {
+  if (!(await club.plans.locked({ id }, ['id']))) throw notFound('plan')
+  const [held] = await club.classes.all({ planId: id }, { columns: ['day', 'state'], limit: 1 })
+  if (held)
+    throw new Refusal(
+      'in-use',
+      held.state === 'planned'
+        ? `The class of ${held.day} goes by this plan: put another on it first.`
+        : `The class of ${held.day} was run by this plan, and that stands. Put the plan away instead.`,
+    )
+  await club.planPeople.remove({ planId: id })
+  await club.planItems.remove({ planId: id })
+  await club.planVersions.remove({ planId: id })
+  await club.plans.remove({ id })
+  await club.changed('plan', id, 'deleted', userId)
+}
+
+/** Gives a version a name, by which it is found again and kept; without one it has none. */
+export async function nameVersion(
+  club: Club,
+  userId: string,
+  planId: string,
+  id: string,
+  name: string,
+): Promise<void> {
+  const changed = await club.planVersions.change({ planId, id }, { name: name.trim() || null })
+  if (!changed && !(await club.planVersions.one({ planId, id }, ['id']))) throw notFound('version')
+  await club.changed('plan', planId, 'version named', userId)
 }
 
 export async function findPlan(club: Club, id: string): Promise<SavedPlan> {
@@ -138,6 +211,7 @@ export async function listPlans(club: Club): Promise<ListedPlan[]> {
         'theme',
         'boards',
         'day',
+        'putAway',
       ],
     },
   )
@@ -146,19 +220,22 @@ export async function listPlans(club: Club): Promise<ListedPlan[]> {
     { columns: ['planId', 'day', 'state'], order: [['day', 'ASC']] },
   )
   const held = new Map(classes.map((row) => [row.planId, row]))
-  return rows.map(({ id, title, version, totalMs, spareMs, blocks, savedAt, theme, boards, day }) => ({
-    id,
-    title,
-    version,
-    totalMs,
-    spareMs,
-    blocks,
-    savedAt,
-    theme,
-    boards,
-    day: held.get(id)?.day ?? day,
-    state: held.get(id)?.state ?? null,
-  }))
+  return rows.map(
+    ({ id, title, version, totalMs, spareMs, blocks, savedAt, theme, boards, day, putAway }) => ({
+      id,
+      title,
+      version,
+      totalMs,
+      spareMs,
+      blocks,
+      savedAt,
+      theme,
+      boards,
+      putAway,
+      day: held.get(id)?.day ?? day,
+      state: held.get(id)?.state ?? null,
+    }),
+  )
 }
 
 /** The versions of a plan, the latest first, with who kept each and when; those set aside among them. */
@@ -169,16 +246,17 @@ export async function planVersions(club: Club, planId: string): Promise<PlanVers
     {
       order: [['savedAt', 'DESC']],
       limit: 200,
-      columns: ['id', 'version', 'outcome', 'savedBy', 'savedAt', 'title', 'blocks', 'totalMs'],
+      columns: ['id', 'version', 'outcome', 'savedBy', 'savedAt', 'title', 'blocks', 'totalMs', 'name'],
     },
   )
   const names = new Map(
     (await club.users.all({}, { columns: ['id', 'name'] })).map(({ id, name }) => [id, name]),
   )
-  return rows.map(({ id, version, outcome, savedBy, savedAt, title, blocks, totalMs }) => ({
+  return rows.map(({ id, version, outcome, savedBy, savedAt, title, blocks, totalMs, name }) => ({
     id,
     version,
     outcome,
+    name,
     savedBy: names.get(savedBy) ?? '',
     savedAt,
     title,
@@ -217,7 +295,12 @@ export async function savePlan(
 ): Promise<SaveOutcome> {
   const row = await club.plans.locked({ id })
   if (!row) throw notFound('plan')
-  const plan = await checkPlan(club, document)
+  const checked = await checkPlan(club, document)
+  const held = await itsClass(club, id)
+  // The plan of a class says when it is; a day or an hour that is left out is the class's.
+  const plan = held
+    ? { ...checked, date: checked.date ?? held.day, start: checked.start ?? held.startTime }
+    : checked
   if (row.version === base) return { saved: true, version: await writeOver(club, userId, row, plan) }
   // The same save sent twice by a flaky network is not a conflict.
   if (JSON.stringify(row.body) === JSON.stringify(plan)) return { saved: true, version: row.version }
@@ -231,7 +314,8 @@ export async function savePlan(
   return { saved: false, theirs: await asSaved(club, row), setAside }
 }
 
-async function writeOver(club: Club, userId: string, row: PlanRow, plan: Plan): Promise<number> {
+/** Writes a plan over a row that is locked, as its next version; the class that goes by it is moved along. */
+export async function writeOver(club: Club, userId: string, row: PlanRow, plan: Plan): Promise<number> {
   const { id } = row
   const version = row.version + 1
   const savedAt = new Date()
@@ -240,5 +324,16 @@ async function writeOver(club: Club, userId: string, row: PlanRow, plan: Plan): 
   // Once a day is often enough.
   if (row.savedAt.toDateString() !== savedAt.toDateString()) await thinVersions(club, id, savedAt.getTime())
   await club.changed('plan', id, `saved ${version}`, userId)
+  await moveItsClass(club, userId, id, plan)
   return version
+}
+
+async function moveItsClass(club: Club, userId: string, planId: string, plan: Plan): Promise<void> {
+  const held = await itsClass(club, planId)
+  if (!held || !plan.date || !plan.start) return
+  const times: Times = { day: plan.date, startTime: plan.start, lengthMin: plan.lengthMin }
+  if (times.day === held.day && times.startTime === held.startTime && times.lengthMin === held.lengthMin)
+    return
+  await club.classes.change({ id: held.id, state: 'planned' }, times)
+  await club.changed('class', held.id, 'moved', userId)
 }

@@ -116,7 +116,10 @@ async function planAsBegun(club: Club, row: ClassRow, run: RunRow[]): Promise<Pl
  * tap. Never changed afterwards, so that moving a student today does not rewrite September.
  */
 async function studentsAsTheyWere(club: Club, classId: string) {
-  const taken = await club.classStudents.all({ classId }, { columns: ['studentId', 'groupId'], raw: true })
+  const taken = await club.classStudents.all(
+    { classId },
+    { columns: ['studentId', 'groupId', 'rankId'], raw: true },
+  )
   const added = await club.select<{ studentId: string; groupId: string; rankId: string }>(
     `SELECT s.id AS studentId, s.group_id AS groupId, s.rank_id AS rankId FROM students s
       LEFT JOIN class_students t ON t.club_id = s.club_id AND t.class_id = :classId AND t.student_id = s.id
@@ -126,7 +129,11 @@ async function studentsAsTheyWere(club: Club, classId: string) {
     { classId },
   )
   await club.classStudents.append(added.map((row) => ({ classId, ...row })))
-  return [...taken, ...added].map(({ studentId, groupId }) => ({ id: studentId, group: groupId }))
+  return [...taken, ...added].map(({ studentId, groupId, rankId }) => ({
+    id: studentId,
+    group: groupId,
+    rank: rankId,
+  }))
 }
 
 interface Open {

@@ -1,6 +1,7 @@
 import type { StudentClasses, StudentPage } from '../../shared/answers'
 import type { Club } from '../db/in-club'
-import { notFound } from './refusal'
+import { fault } from '../../core/kernel/faults'
+import { badFields, notFound } from './refusal'
 
 /** The newest marks of a student that a page shows. */
 const MOST_MARKS = 300
@@ -68,6 +69,28 @@ export async function studentClasses(club: Club, id: string, after?: string): Pr
   }
 }
 
+/**
+ * Places a student in a group by hand, or lets them follow the group of their rank again. Classes that have begun keep the groups they
+ * were begun with.
+ */
+export async function placeStudent(
+  club: Club,
+  userId: string,
+  id: string,
+  group: string | null,
+): Promise<{ groupId: string; placed: boolean }> {
+  const student = await club.students.locked({ id }, ['id', 'rankId'])
+  if (!student) throw notFound('student')
+  if (group !== null && !(await club.groups.one({ id: group })))
+    throw badFields([fault(['group'], `"${group}" is not a group of the club`)])
+  const byRank = await club.groupRanks.one({ rankId: student.rankId })
+  const groupId = group ?? byRank?.groupId ?? ''
+  const placed = group !== null && group !== byRank?.groupId
+  await club.students.change({ id }, { groupId, placed })
+  await club.changed('students', id, 'placed', userId)
+  return { groupId, placed }
+}
+
 type Total = StudentPage['totals'][number]
 
 /** Everything a student has practised, by item, from the summaries. */
@@ -95,6 +118,7 @@ export async function studentPage(club: Club, id: string): Promise<StudentPage> 
     rankSince: student.rankSince,
     notches: student.notches,
     groupId: student.groupId,
+    placed: student.placed,
     floorNote: student.floorNote,
     totals: await totalsOf(club, id),
     ...(await studentClasses(club, id)),

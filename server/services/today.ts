@@ -18,11 +18,14 @@ async function nextOf(club: Club, today: string): Promise<ClassRow | undefined> 
     ['day', 'ASC'],
     ['startTime', 'ASC'],
   ]
-  const running = await club.classes.all({ state: 'running' }, { order, columns: ['id', 'day'] })
+  const running = await club.classes.all(
+    { state: 'running', putAway: false },
+    { order, columns: ['id', 'day'] },
+  )
   const on = running.find(({ day }) => daysBetween(day, today) <= RUNS_FOR_DAYS)
   if (on) return club.classes.one({ id: on.id })
   const [next] = await club.select<{ id: string }>(
-    `SELECT id FROM classes WHERE club_id = :club AND state IN ('planned', 'running') AND day >= :today
+    `SELECT id FROM classes WHERE club_id = :club AND state IN ('planned', 'running') AND NOT put_away AND day >= :today
       ORDER BY day, start_time LIMIT 1`,
     { today },
   )

@@ -192,15 +192,14 @@ export const CLASS_START = momentOf('Europe/Dublin', CLASS_DAY, '18:30')
 
 /** Puts up a plan and a class with it; their ids. */
 export async function planClass(teacher: Person, document = planDocument(), day = CLASS_DAY) {
-  const plan = await teacher.post<{ id: string }>('/api/plans', { plan: document })
-  if (plan.status !== 200) throw new Error(JSON.stringify(plan.body))
-  const planId = plan.body.id
-  const held = await teacher.post<{ id: string }>('/api/classes', {
-    planId,
+  const startTime = '18:30'
+  const { lengthMin } = document
+  const held = await teacher.post<{ id: string; planId: string }>('/api/classes', {
+    plan: { ...document, date: day, start: startTime },
     day,
-    startTime: '18:30',
-    lengthMin: 60,
+    startTime,
+    lengthMin,
   })
   if (held.status !== 200) throw new Error(JSON.stringify(held.body))
-  return { planId, classId: held.body.id }
+  return { planId: held.body.planId, classId: held.body.id }
 }

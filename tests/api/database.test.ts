@@ -113,13 +113,13 @@ describe('migrations', () => {
   it('go up once, down to nothing, and up again', async () => {
     await ensureSchema(server, 'lintel_steps', true)
     const db = open('lintel_steps')
-    expect(await migrate(db.sequelize)).toEqual(['0001-first-class', '0002-curriculum', '0003-records'])
+    expect(await migrate(db.sequelize)).toEqual(MIGRATION_NAMES)
     expect(await migrate(db.sequelize)).toEqual([])
     await migrator(db.sequelize).down({ to: 0 })
     const tables = await db.sequelize.getQueryInterface().showAllTables()
     expect(JSON.stringify(tables)).toContain('migrations')
     expect(tables).toHaveLength(1)
-    expect(await migrate(db.sequelize)).toHaveLength(3)
+    expect(await migrate(db.sequelize)).toEqual(MIGRATION_NAMES)
     await db.sequelize.close()
   })
 
@@ -461,10 +461,49 @@ describe('the demo club', () => {
       { type: QueryTypes.SELECT },
     )
     expect(Number(old?.n)).toBe(before.practice.length)
-    expect(await migrate(db.sequelize)).toEqual(['0003-records'])
+    expect(await migrate(db.sequelize)).toEqual(['0003-records', '0004-kept-apart'])
     const after = await standing()
     for (const part of Object.keys(before) as (keyof typeof before)[])
       expect(JSON.stringify(after[part]), part).toBe(JSON.stringify(before[part]))
+  })
+
+  it('puts students back to their rank’s group and gives each planned class a plan of its own, at its times', async () => {
+    await migrator(db.sequelize).down({ to: '0004-kept-apart' })
+    const sql = (text: string) => db.sequelize.query(text)
+    // What a split of a rank left behind: its students in a group that no longer takes their rank.
+    const [one] = await db.sequelize.query<{ id: string; was: string; club: string; other: string }>(
+      `SELECT s.id, s.group_id AS was, s.club_id AS club,
+          (SELECT MIN(id) FROM class_groups g WHERE g.club_id = s.club_id AND g.id <> s.group_id) AS other
+        FROM students s ORDER BY s.id LIMIT 1`,
+      { type: QueryTypes.SELECT },
+    )
+    await sql(`UPDATE students SET group_id = '${one!.other}' WHERE id = '${one!.id}'`)
+    // Two planned classes on one plan, at times it does not say.
+    const [held] = await db.sequelize.query<{ id: string; planId: string }>(
+      `SELECT id, plan_id AS planId FROM classes WHERE state = 'planned' AND club_id = '${one!.club}' ORDER BY id LIMIT 1`,
+      { type: QueryTypes.SELECT },
+    )
+    const twin = 'ffffffff-0000-4000-8000-000000000000'
+    await sql(`INSERT INTO classes (id, club_id, plan_id, day, start_time, length_min, teacher_id, state)
+      SELECT '${twin}', club_id, plan_id, '2031-02-03', '07:15', 33, teacher_id, 'planned' FROM classes WHERE id = '${held!.id}'`)
+    expect(await migrate(db.sequelize)).toEqual(['0004-kept-apart'])
+    const student = await db.tables.students.findByPk(one!.id)
+    expect([student?.get('groupId'), student?.get('placed')]).toEqual([one!.was, false])
+    const planOf = async (classId: string) => {
+      const row = (await db.tables.classes.findByPk(classId))!.get({ plain: true })
+      return { row, plan: (await db.tables.plans.findByPk(row.planId))!.get({ plain: true }) }
+    }
+    const [mine, copy] = [await planOf(held!.id), await planOf(twin)]
+    expect(copy.row.planId).not.toBe(mine.row.planId)
+    expect(mine.row.planId).toBe(held!.planId)
+    expect(copy.plan.body).toMatchObject({ date: '2031-02-03', start: '07:15', lengthMin: 33 })
+    expect(copy.plan.spareMs).toBe(33 * 60_000 - copy.plan.totalMs)
+    expect(mine.plan.body).toMatchObject({
+      date: mine.row.day,
+      start: mine.row.startTime,
+      lengthMin: mine.row.lengthMin,
+    })
+    await sql(`DELETE FROM classes WHERE id = '${twin}'`)
   })
 
   it('keeps no secret in its files', () => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { groupInHall } from '~~/core/people/placed'
 import { inHall } from '~~/core/people/register'
 import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
@@ -10,7 +11,12 @@ const props = defineProps<{ group: Group; now: GroupNow | undefined; leftMs: num
 const store = useClassStore()
 const library = useLibraryStore()
 
-const members = computed(() => (store.data?.roster ?? []).filter(({ groupId }) => groupId === props.group.id))
+const members = computed(() =>
+  (store.data?.roster ?? []).filter(
+    ({ groupId, rankId }) =>
+      groupInHall(store.plan?.groups ?? [], { group: groupId, rank: rankId })?.id === props.group.id,
+  ),
+)
 const count = computed(() => members.value.filter(({ id }) => inHall(store.register.get(id))).length)
 const notes = computed(() =>
   members.value.filter(({ id, floorNote }) => floorNote && inHall(store.register.get(id))),

@@ -5,6 +5,8 @@ import { agoSaid, longDay } from '~/domain/days'
 
 /** What happened in the class before: how much of it ran, what was cut, who came. */
 defineProps<{ last: Today['last'] | undefined; today: string }>()
+const { user } = useUserSession()
+const mayRun = computed(() => user.value?.role !== 'desk')
 </script>
 
 <template>
@@ -34,7 +36,13 @@ defineProps<{ last: Today['last'] | undefined; today: string }>()
       <dt>Came</dt>
       <dd>{{ last.came.length }}, {{ last.late }} of them late</dd>
     </dl>
-    <p v-else class="py-3 text-ash">Nothing was run yet. After the first class, what happened stands here.</p>
+    <p v-if="last && last.day === today" class="mt-2 flex flex-wrap gap-x-4">
+      <NuxtLink :to="`/people?class=${last.id}`" class="link">Its register</NuxtLink>
+      <NuxtLink v-if="mayRun" :to="`/floor?class=${last.id}`" class="link">Not finished after all?</NuxtLink>
+    </p>
+    <p v-if="!last" class="py-3 text-ash">
+      Nothing was run yet. After the first class, what happened stands here.
+    </p>
     <NuxtLink to="/term" class="link mt-2 inline-block">All classes</NuxtLink>
   </TodayColumn>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
 import { newBlock } from '~~/core/plan/edit'
+import { shortDay } from '~/domain/days'
 
 definePageMeta({ layout: 'bare' })
 const store = usePlanStore()
@@ -73,9 +74,25 @@ async function mend() {
   if (says) toast(`Done: ${says}.`, { action: { label: 'Undo', onClick: () => store.undo() } })
 }
 
+const isAsking = ref(false)
+/** Set while it is the floor that asks for a class. */
+const isForFloor = ref(false)
+function askForClass(forFloor: boolean) {
+  isForFloor.value = forFloor
+  isAsking.value = true
+}
+/** To the class that goes by this plan; where none does, it is asked which should. */
 async function toFloor() {
+  const { held } = store
   await store.leave()
-  await navigateTo('/floor')
+  if (held && held.state !== 'finished') await navigateTo(`/floor?class=${held.id}`)
+  else askForClass(true)
+}
+async function used({ classId, planId }: { classId: string; planId: string }) {
+  if (isForFloor.value) return navigateTo(`/floor?class=${classId}`)
+  // A plan that another class has was copied for this one.
+  if (planId !== store.id) return navigateTo(`/compose/${planId}`)
+  await store.readHeld()
 }
 /** The name as it is being typed: whatever is drawn meanwhile leaves it alone. */
 const typedName = ref<string>()
@@ -86,15 +103,10 @@ function rename(event: Event) {
   if (title && store.plan) store.change({ ...store.plan, title })
   else field.value = store.plan?.title ?? ''
 }
+const HELD = { planned: '', running: ', on the floor', finished: ', run' } as const
 const dated = computed(() => {
-  const { date } = store.plan ?? {}
-  return date
-    ? new Date(`${date}T12:00`).toLocaleDateString('en-GB', {
-        weekday: 'short',
-        day: 'numeric',
-        month: 'short',
-      })
-    : ''
+  const { held } = store
+  return held ? `${shortDay(held.day)}, ${held.startTime}${HELD[held.state]}` : ''
 })
 </script>
 
@@ -123,7 +135,15 @@ const dated = computed(() => {
               @change="rename"
               @blur="typedName = undefined"
             />
-            <span class="text-13 whitespace-nowrap text-ash">{{ dated }}</span>
+            <button
+              type="button"
+              class="on-class"
+              :class="{ none: !store.held }"
+              :title="store.held ? 'Use this plan on a class' : 'No class goes by this plan yet'"
+              @click="askForClass(false)"
+            >
+              {{ dated || 'Use it on a class…' }}
+            </button>
             <SaveState class="truncate" :state="store.saveState" :fault="store.faults[0]" />
             <span
               v-if="others.length"
@@ -181,6 +201,14 @@ const dated = computed(() => {
       {{ problem }} <NuxtLink to="/compose" class="link">All plans</NuxtLink>
     </p>
     <p v-else class="p-10 text-center text-ash">Laying out the class…</p>
+    <UsePlanOn
+      v-if="store.plan"
+      :plan="{ id: store.id, title: store.plan.title }"
+      :open="isAsking"
+      :why="isForFloor ? 'No class that is to come goes by this plan. Which one should run it?' : undefined"
+      @close="isAsking = false"
+      @used="used"
+    />
     <StaleDialog />
     <VersionsDialog :open="openVersions" @close="openVersions = false" />
     <KeysDialog :open="keysOpen" @close="keysOpen = false" />
@@ -222,6 +250,21 @@ const dated = computed(() => {
 }
 .name:hover {
   border-color: var(--color-straw);
+}
+.on-class {
+  padding: 0 6px;
+  font-size: 13px;
+  line-height: 22px;
+  white-space: nowrap;
+  color: var(--color-ash);
+  border-radius: 3px;
+}
+.on-class:hover {
+  background: #f1e4c6;
+}
+.on-class.none {
+  font-weight: 620;
+  color: #7a5310;
 }
 .here {
   padding: 0 7px;

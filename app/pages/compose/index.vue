@@ -10,7 +10,7 @@ import { shortDay } from '~/domain/days'
 useHead({ title: 'Plans · Golden Lintel' })
 const plans = shallowRef<ListedPlan[]>()
 const problem = ref('')
-const newPlan = useNewPlan()
+const planning = usePlanning()
 const library = useLibraryStore()
 const headcounts = ref<Record<string, number>>({})
 const find = ref('')
@@ -69,7 +69,7 @@ function choose(id: string) {
     : [...chosen.value, id].slice(-2)
 }
 async function blank() {
-  await navigateTo(`/compose/${await newPlan(headcounts.value)}`)
+  await navigateTo(`/compose/${await planning.addPlan(await planning.emptyPlan(headcounts.value))}`)
 }
 </script>
 

@@ -33,7 +33,8 @@ const columns = computed(() =>
     return {
       group,
       here: students.filter(({ id }) => inHall(store.register.get(id))).length,
-      ranks: group.ranks.map((rank) => ({
+      // Whoever is placed by hand stands with the others of their rank, below the ranks of the group.
+      ranks: [...new Set([...group.ranks, ...students.map(({ rankId }) => rankId)])].map((rank) => ({
         rank,
         students: students.filter(({ rankId }) => rankId === rank),
       })),

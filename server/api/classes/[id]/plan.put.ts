@@ -7,8 +7,5 @@ import { changePlanOfClass } from '../../../services/classes'
 export default command(
   'PUT /api/classes/:id/plan',
   { body: record({ planId: eventId() }) },
-  async ({ club, user, param, body }) => {
-    await changePlanOfClass(club, user.id, param('id'), body.planId)
-    return { planId: body.planId }
-  },
+  ({ club, user, param, body }) => changePlanOfClass(club, user.id, param('id'), body.planId),
 )

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { z } from 'zod'
+import { toast } from 'vue-sonner'
+import { nextClassDay, usualTimes } from '~~/core/curriculum/class-days'
+import { classSummarySchema, type ClassSummary } from '~~/shared/answers'
+import type { WantedTimes } from '~/composables/usePlanning'
+import { longDay } from '~/domain/days'
+import { dayOf } from '~/domain/wall-time'
+
+/** Puts a plan on a class: one that is to come, or a new one. It is said what is put in the place of what, and it can be undone. */
+const props = defineProps<{ plan: { id: string; title: string }; open: boolean; why?: string }>()
+const emit = defineEmits<{ close: []; used: [held: { classId: string; planId: string }] }>()
+const library = useLibraryStore()
+const planning = usePlanning()
+const coming = shallowRef<ClassSummary[]>()
+const problem = ref('')
+const isBeside = ref(false)
+const busy = ref(false)
+const today = ref('')
+const times = ref<WantedTimes>({ day: '', startTime: '18:30', lengthMin: 60 })
+
+watch(
+  () => props.open,
+  async (open) => {
+    if (!open) return
+    problem.value = ''
+    isBeside.value = false
+    try {
+      const [{ settings, club }, classes] = await Promise.all([
+        library.load(),
+        api('/api/classes', { answer: z.array(classSummarySchema) }),
+      ])
+      today.value = dayOf(Date.now(), club.zone)
+      coming.value = classes
+        .filter(({ state, day, putAway }) => state === 'planned' && !putAway && day >= today.value)
+        .sort((a, b) => a.startsAt - b.startsAt)
+      const day = nextClassDay(settings, today.value)
+      times.value = { day, ...usualTimes(settings, day, takenOn(day)) }
+    } catch (error) {
+      problem.value = saidBy(error)
+    }
+  },
+  { immediate: true },
+)
+const takenOn = (day: string) =>
+  (coming.value ?? []).filter((held) => held.day === day).map(({ startTime }) => startTime)
+
+async function doing(task: () => Promise<{ classId: string; planId: string }>) {
+  busy.value = true
+  problem.value = ''
+  try {
+    emit('used', await task())
+    emit('close')
+  } catch (error) {
+    problem.value = saidBy(error)
+    isBeside.value = error instanceof ApiProblem && error.code === 'at-that-time'
+  } finally {
+    busy.value = false
+  }
+}
+const putOn = (held: ClassSummary) =>
+  doing(async () => {
+    const says = `“${props.plan.title}” is the plan of ${longDay(held.day)}, ${held.startTime}, instead of “${held.title}”.`
+    const { planId } = await planning.putOn(props.plan.id, held, says, () =>
+      emit('used', { classId: held.id, planId: props.plan.id }),
+    )
+    return { classId: held.id, planId }
+  })
+const add = (beside: boolean) =>
+  doing(async () => {
+    const { day, startTime } = times.value
+    if (!day || !startTime) throw new Error('Say the day and the first bow of the class.')
+    const made = await planning.addClass({ planId: props.plan.id }, times.value, beside)
+    toast(`“${props.plan.title}” is the plan of ${longDay(day)}, ${startTime}.`)
+    return { classId: made.id, planId: made.planId }
+  })
+</script>
+
+<template>
+  <Dialog :open="open" class="relative z-40" @close="emit('close')">
+    <div class="fixed inset-0 bg-[#2a1e16]/55" aria-hidden="true" />
+    <div class="fixed inset-0 grid place-items-center overflow-y-auto p-4">
+      <DialogPanel class="panel w-full max-w-[560px] border-t-[5px] border-t-gilt p-6">
+        <DialogTitle class="text-26">Use this plan on a class</DialogTitle>
+        <DialogDescription class="mt-1 text-ash">
+          {{
+            why ?? `“${plan.title}” takes the day, the first bow and the length of the class it is put on.`
+          }}
+        </DialogDescription>
+        <p v-if="problem" role="alert" class="mt-3 text-brick-deep">
+          {{ problem }}
+          <button v-if="isBeside" type="button" class="btn" :disabled="busy" @click="add(true)">
+            Yes, beside it
+          </button>
+        </p>
+        <p v-if="!coming && !problem" class="mt-3 text-ash">Looking…</p>
+        <template v-else-if="coming">
+          <ul v-if="coming.length" class="mt-4 max-h-[38vh] overflow-y-auto">
+            <li v-for="held in coming" :key="held.id">
+              <button
+                type="button"
+                class="held"
+                :disabled="busy || held.planId === plan.id"
+                @click="putOn(held)"
+              >
+                <b>{{ longDay(held.day) }}, {{ held.startTime }}</b>
+                <span v-if="held.planId === plan.id">goes by this plan already</span>
+                <span v-else>{{ held.lengthMin }} min, in the place of “{{ held.title }}”</span>
+              </button>
+            </li>
+          </ul>
+          <h3 class="text-17 mt-5 mb-2">Or a new class</h3>
+          <form @submit.prevent="add(false)">
+            <TimesFields v-model="times" :from="today" :taken="takenOn" />
+            <button type="submit" class="btn btn-main mt-4" :disabled="busy">Make the class</button>
+            <button type="button" class="btn mt-4 ml-2" @click="emit('close')">Leave it</button>
+          </form>
+        </template>
+      </DialogPanel>
+    </div>
+  </Dialog>
+</template>
+
+<style scoped>
+.held {
+  display: flex;
+  width: 100%;
+  gap: 12px;
+  align-items: baseline;
+  padding: 8px 10px;
+  text-align: left;
+  border-bottom: 1px solid var(--color-straw);
+}
+.held:hover:not(:disabled) {
+  background: #fff6df;
+}
+.held b {
+  flex: none;
+  font: 640 17px/22px var(--font-serif);
+  color: var(--color-umber);
+}
+.held span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  color: var(--color-ash);
+}
+</style>

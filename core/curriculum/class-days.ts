@@ -1,0 +1,38 @@
+import { WEEKDAYS, type ClubSettings } from './settings'
+
+/** When a class of a day usually is, and how long. */
+export interface UsualTimes {
+  startTime: string
+  lengthMin: number
+}
+
+/**
+ * The usual hour and length of a day's class, by the club's class days; on another day, the club's own. Of several classes in one day,
+ * the first whose hour is not taken yet.
+ *
+ * @param day `2026-11-26`
+ * @param taken hours at which there is a class that day already, `18:30`
+ */
+export function usualTimes(
+  { classDays, startTime, lengthMin }: Pick<ClubSettings, 'classDays' | 'startTime' | 'lengthMin'>,
+  day: string,
+  taken: readonly string[] = [],
+): UsualTimes {
+  const name = weekdayOf(day)
+  const that = classDays.filter((one) => one.day === name).sort((a, b) => a.start.localeCompare(b.start))
+  const free = that.find(({ start }) => !taken.includes(start)) ?? that[0]
+  return free ? { startTime: free.start, lengthMin: free.lengthMin } : { startTime, lengthMin }
+}
+
+/** The next class day from a day on, that day included; the day itself where the club has none. */
+export function nextClassDay({ classDays }: Pick<ClubSettings, 'classDays'>, from: string): string {
+  for (let n = 0; n < 7; n++) {
+    const day = new Date(Date.parse(from) + n * DAY_MS).toISOString().slice(0, 10)
+    if (classDays.some((one) => one.day === weekdayOf(day))) return day
+  }
+  return from
+}
+
+const DAY_MS = 86_400_000
+/** The week begins on Monday; day 0 of the calendar was a Thursday. */
+const weekdayOf = (day: string) => WEEKDAYS[(Math.floor(Date.parse(day) / DAY_MS) + 3) % 7]
