@@ -270,4 +270,6 @@ export const studentPageSchema = studentClassesSchema.extend({
   /** Whom this student is never paired with. */
   apart: z.array(z.string()),
 })
+/** The group a student trains with now, and whether they are placed there by hand. */
+export const placedSchema = z.object({ groupId: id, placed: z.boolean() })
 export type StudentPage = z.infer<typeof studentPageSchema>

@@ -21,7 +21,9 @@ const wakeLock = useWakeLock()
 async function whichClass(): Promise<string | undefined> {
   if (typeof route.query.class === 'string') return route.query.class
   try {
-    return (await api('/api/today', { answer: todaySchema })).next?.id
+    const { today, next, last } = await api('/api/today', { answer: todaySchema })
+    // A class that was finished this evening stays at hand until another is due.
+    return next?.day !== today && last?.day === today ? last.id : next?.id
   } catch (error) {
     const kept = await lastKeptClass(dayOf(clock.read(), library.club?.zone))
     if (!kept) throw error
@@ -103,7 +105,10 @@ const nextAt = computed(() =>
           {{ store.unsent }} events wait for the server; they are kept on this device.
         </p>
         <p v-else>What each practised is in the ledger.</p>
-        <p class="mt-4"><NuxtLink to="/people">See what each practised</NuxtLink></p>
+        <p class="mt-4">
+          <NuxtLink :to="`/people?class=${store.data.id}`">See what each practised</NuxtLink>
+        </p>
+        <button type="button" class="after-all" @click="store.goOnAfterAll()">Not finished after all</button>
       </section>
       <main v-else class="stage" :class="{ many: plan.groups.length > 4 }">
         <div class="say">
@@ -180,6 +185,12 @@ const nextAt = computed(() =>
 .message a {
   color: var(--color-hall-harbour);
   text-decoration: underline;
+}
+.after-all {
+  margin-top: 28px;
+  padding: 10px 22px;
+  font-size: 22px;
+  border: 2px solid #75604a;
 }
 .stage {
   display: flex;

@@ -9,20 +9,31 @@ import { dayOf } from '~/domain/wall-time'
 useHead({ title: 'Term · Golden Lintel' })
 const classes = shallowRef<ClassSummary[]>()
 const problem = ref('')
-onMounted(async () => {
+async function load() {
   try {
     classes.value = await api('/api/classes', { answer: z.array(classSummarySchema) })
   } catch (error) {
     problem.value = saidBy(error)
   }
-})
+}
+onMounted(load)
+onChange(
+  'class',
+  undefined,
+  useDebounceFn(() => void load(), 600, { maxWait: 2000 }),
+)
+const showsAway = ref(false)
+const shown = computed(() => (classes.value ?? []).filter(({ putAway }) => putAway === showsAway.value))
+const isAnyAway = computed(() => (classes.value ?? []).some(({ putAway }) => putAway))
+const { user } = useUserSession()
+const mayRun = computed(() => user.value?.role !== 'desk')
+const today = computed(() => dayOf(Date.now(), library.club?.zone))
 const mayWrite = useMayWrite()
 const library = useLibraryStore()
 onMounted(() => library.load().catch(() => {}))
 /** Those who do not teach reach the register from the day before to the day after. */
 function reaches(day: string): boolean {
-  const today = dayOf(Date.now(), library.club?.zone)
-  return mayWrite.value || Math.abs(daysBetween(day, today)) <= 1
+  return mayWrite.value || Math.abs(daysBetween(day, today.value)) <= 1
 }
 const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } as const
 </script>
@@ -42,7 +53,7 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
     </p>
     <ul v-else class="mt-3">
       <li
-        v-for="held in classes"
+        v-for="held in shown"
         :key="held.id"
         class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-straw px-2 py-3"
       >
@@ -51,6 +62,10 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
         <span class="text-17 font-serif font-semibold text-umber">{{ held.title }}</span>
         <span :class="held.state === 'finished' ? 'text-moss' : 'text-ash'">{{ WORDS[held.state] }}</span>
         <span class="ml-auto flex gap-4">
+          <NuxtLink v-if="mayRun && held.day === today" :to="`/floor?class=${held.id}`" class="link"
+            >Floor</NuxtLink
+          >
+          <NuxtLink v-if="mayWrite" :to="`/compose/${held.planId}`" class="link">Plan</NuxtLink>
           <NuxtLink v-if="reaches(held.day)" :to="`/people?class=${held.id}`" class="link">Register</NuxtLink>
           <a v-if="mayWrite" :href="`/api/classes/${held.id}/plan`" class="link" download>Plan file</a>
           <a
@@ -60,8 +75,12 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
             download
             >Attendance file</a
           >
+          <ClassMenu v-if="mayWrite" :held="held" :today="today" @changed="load" />
         </span>
       </li>
     </ul>
+    <button v-if="isAnyAway" type="button" class="link mt-4" @click="showsAway = !showsAway">
+      {{ showsAway ? 'Back to the classes' : 'Show those that were put away' }}
+    </button>
   </div>
 </template>

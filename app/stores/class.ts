@@ -2,6 +2,7 @@ import { batchSchema, classEventsSchema, classViewSchema } from '~~/shared/answe
 import { floorNow } from '~~/core/floor/now'
 import { inHall, readRegister } from '~~/core/people/register'
 import { layPlan } from '~~/core/plan/timeline'
+import { inForce } from '~~/core/floor/events'
 import { replay } from '~~/core/floor/run'
 import type { PresenceMark, RunEvent } from '~~/core/floor/events'
 import type { ClassView } from '~~/shared/answers'
@@ -23,6 +24,8 @@ const RETRY_MS = 3000
 const READ_AFTER_MS = 150
 /** Fewer than the server takes in one batch. */
 const BATCH = 400
+/** A finish taken back within this time was a slip; after it, the class had ended. */
+const STOOD_STILL_MS = 10_000
 /** A class begun within this time of its hour is meant to end at its hour. */
 const NEAR_ITS_HOUR_MS = 60 * 60_000
 
@@ -158,11 +161,22 @@ export const useClassStore = defineStore('class', () => {
   /** Makes an event of the floor; its id, for undo. */
   function act(
     kind: RunEvent['kind'],
-    more: { undoes?: string; board?: string; waiting?: boolean } = {},
+    more: { undoes?: string; board?: string; waiting?: boolean; at?: number } = {},
   ): string {
     const id = crypto.randomUUID()
     void keep({ run: { id, kind, at: clock.device(), n: nextCount(), ...more } })
     return id
+  }
+
+  /**
+   * Takes the finish back. Where it was a while ago the class has stood still since: it is held from that moment, and goes on when it
+   * is let go on.
+   */
+  function goOnAfterAll() {
+    const finish = inForce(data.value?.events ?? []).findLast(({ kind }) => kind === 'finish')
+    if (!finish) return
+    act('undo', { undoes: finish.id })
+    if (clock.now.value - finish.at > STOOD_STILL_MS) act('pause', { at: finish.at - clock.off.value })
   }
 
   /** Makes a tap on the register; its id, for undo. */
@@ -248,6 +262,7 @@ export const useClassStore = defineStore('class', () => {
     open,
     close,
     act,
+    goOnAfterAll,
     tap,
     send,
     sendEverything,

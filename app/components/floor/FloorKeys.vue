@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import type { RunEvent } from '~~/core/floor/events'
-import { minutes } from '~~/core/kernel/time-text'
+import { counted, minutes } from '~~/core/kernel/time-text'
 
-/** Five large targets along the bottom edge. After a tap its own second line becomes Undo for eight seconds. */
+/** Five large targets along the bottom edge, each of one meaning. Undo says what it would take back. */
 const store = useClassStore()
-const UNDO_MS = 8000
-const done = ref<{ key: string; id: string }>()
-const forget = useTimeoutFn(() => (done.value = undefined), UNDO_MS, { immediate: false })
+/** Older acts have become what happened: they are not taken back by a slip of the thumb. */
+const UNDO_WITHIN_MS = 5 * 60_000
 
 const phase = computed(() => store.run?.phase ?? 'ready')
 const coming = computed(() => store.now?.coming?.block.title)
@@ -56,11 +55,24 @@ const keys = computed<Key[]>(() => {
   ]
 })
 
-function press({ key, kind, able }: Key) {
-  if (done.value?.key === key) return undo()
+/** Whether it is asked if the class is to end before its plan does. */
+const isAskingToFinish = ref(false)
+const left = computed(() => {
+  const { now, timeline, run } = store
+  if (!now || !timeline || !run) return { ms: 0, boards: 0 }
+  const boards = timeline.blocks
+    .slice(now.index)
+    .filter(({ block }) => now.placed && !run.skipped.has(block.id)).length
+  return { ms: now.toEndMs, boards }
+})
+function press({ kind, able }: Key) {
   if (!able) return
-  done.value = { key, id: store.act(kind, aimOf(kind)) }
-  forget.start()
+  if (kind === 'finish' && left.value.boards > 0) isAskingToFinish.value = true
+  else store.act(kind, aimOf(kind))
+}
+function finishEarly() {
+  isAskingToFinish.value = false
+  store.act('finish')
 }
 /** The board an act is about, so that of two who press at once only one acts. */
 function aimOf(kind: RunEvent['kind']): { board?: string; waiting?: boolean } {
@@ -69,10 +81,6 @@ function aimOf(kind: RunEvent['kind']): { board?: string; waiting?: boolean } {
   if (kind === 'next' && placed) return { board: placed.block.id, waiting: inTransition ?? false }
   return {}
 }
-function undo() {
-  if (done.value) store.act('undo', { undoes: done.value.id })
-  done.value = undefined
-}
 const lastAct = computed(() => {
   const undone = new Set(store.data?.events.flatMap(({ undoes }) => undoes ?? []))
   return [...(store.data?.events ?? [])]
@@ -80,6 +88,10 @@ const lastAct = computed(() => {
     .filter(({ kind, id }) => kind !== 'undo' && !undone.has(id))
     .at(-1)
 })
+const clock = useClock()
+const undoable = computed(() =>
+  lastAct.value && clock.now.value - lastAct.value.at < UNDO_WITHIN_MS ? lastAct.value : undefined,
+)
 const WORDS: Record<RunEvent['kind'], string> = {
   start: 'the start',
   pause: 'the pause',
@@ -89,20 +101,22 @@ const WORDS: Record<RunEvent['kind'], string> = {
   finish: 'the finish',
   undo: '',
 }
-const clock = useClock()
-const ago = computed(() => (lastAct.value ? minutes(clock.now.value - lastAct.value.at) : ''))
+const ago = computed(() => (undoable.value ? minutes(clock.now.value - undoable.value.at) : ''))
 function undoLast() {
-  if (lastAct.value) store.act('undo', { undoes: lastAct.value.id })
-  done.value = undefined
+  const { value: act } = undoable
+  if (!act) return
+  if (act.kind === 'finish') store.goOnAfterAll()
+  else store.act('undo', { undoes: act.id })
 }
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if ((event.target as HTMLElement).matches('input, textarea, select') || event.ctrlKey || event.altKey)
-    return
+  const target = event.target as HTMLElement
+  if (target.matches('input, textarea, select') || event.ctrlKey || event.altKey) return
+  if (isAskingToFinish.value || event.repeat) return
   const by: Record<string, string> = { ' ': 'hold', n: 'next', ArrowRight: 'next', s: 'skip', f: 'finish' }
   const key = keys.value.find((k) => k.key === by[event.key])
   if (event.key === 'u') undoLast()
-  else if (key && !(event.key === ' ' && (event.target as HTMLElement).matches('button, a'))) press(key)
+  else if (key && !(event.key === ' ' && target.matches('button, a'))) press(key)
   else return
   event.preventDefault()
 })
@@ -114,17 +128,27 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       v-for="key in keys"
       :key="key.key"
       type="button"
-      :class="{ main: key.main, undo: done?.key === key.key }"
-      :disabled="!key.able && done?.key !== key.key"
+      :class="{ main: key.main }"
+      :disabled="!key.able"
       @click="press(key)"
     >
       <b>{{ key.name }}</b>
-      <span>{{ done?.key === key.key ? 'Undo' : key.says }}</span>
+      <span>{{ key.says }}</span>
     </button>
-    <button type="button" class="back" :disabled="!lastAct" @click="undoLast">
+    <button type="button" class="back" :disabled="!undoable" @click="undoLast">
       <b>Undo</b>
-      <span>{{ lastAct ? `${WORDS[lastAct.kind]}, ${ago} ago` : 'nothing yet' }}</span>
+      <span>{{ undoable ? `${WORDS[undoable.kind]}, ${ago} ago` : 'nothing of late' }}</span>
     </button>
+    <AskDialog
+      hall
+      :open="isAskingToFinish"
+      title="Finish before the plan ends?"
+      :says="`${counted(left.boards, 'board')} and ${minutes(left.ms)} are left. What was not run is credited to nobody.`"
+      yes="Finish now"
+      no="Go on"
+      @yes="finishEarly"
+      @no="isAskingToFinish = false"
+    />
   </nav>
 </template>
 
@@ -162,10 +186,6 @@ span {
   color: var(--color-hall);
   background: linear-gradient(#e4d5b8, #cdb991);
 }
-.undo span {
-  font-weight: 700;
-  text-decoration: underline;
-}
 .back {
   order: 3;
 }
@@ -183,9 +203,9 @@ button:disabled span {
   span {
     display: none;
   }
-  .undo span {
+  .back span {
     display: block;
-    font-size: 16px;
+    font-size: 15px;
     line-height: 18px;
   }
 }

@@ -82,6 +82,20 @@ function ownGroup(rank: Rank) {
   }
   props.kept.change({ ladder: ladder.value, groups: [...rest, made].filter(({ ranks }) => ranks.length > 0) })
 }
+/** Two groups become one: the ranks of both, under the name of the one they are joined with. */
+function join(at: number, event: Event) {
+  const into = Number((event.target as HTMLSelectElement).value)
+  const [gone, kept] = [groups.value[at], groups.value[into]]
+  if (!gone || !kept) return
+  const order = ladder.value.ranks.map(({ id }) => id)
+  const ranks = [...kept.ranks, ...gone.ranks].sort((a, b) => order.indexOf(a) - order.indexOf(b))
+  props.kept.change({
+    ladder: ladder.value,
+    groups: groups.value.flatMap((group) =>
+      group === gone ? [] : group === kept ? [{ ...kept, ranks }] : [group],
+    ),
+  })
+}
 const groupOf = (rank: string) => groups.value.findIndex(({ ranks }) => ranks.includes(rank))
 const text = (event: Event) => (event.target as HTMLInputElement).value
 function take(event: Event, rank: Rank) {
@@ -216,6 +230,9 @@ function setVariant(
     {{ one.path }} {{ one.message }}.
   </p>
   <h3 class="mt-3 font-sans font-semibold">Taught together</h3>
+  <p class="text-13 text-ash">
+    Students follow their rank into its group. On a student’s page somebody can be placed in another by hand.
+  </p>
   <ul class="groups">
     <li v-for="(group, at) in groups" :key="group.id">
       <InPlace
@@ -237,6 +254,18 @@ function setVariant(
         :readonly="readonly"
         @update:model-value="putGroup(at, { pace: $event ?? 1 })"
       />
+      <select
+        v-if="!readonly && groups.length > 1"
+        class="in"
+        :aria-label="`Join ${group.name} with another group`"
+        value=""
+        @change="join(at, $event)"
+      >
+        <option value="">join with…</option>
+        <template v-for="(other, o) in groups" :key="other.id">
+          <option v-if="o !== at" :value="o">{{ other.name }}</option>
+        </template>
+      </select>
     </li>
   </ul>
 </template>
@@ -273,7 +302,7 @@ function setVariant(
 }
 .groups li {
   display: grid;
-  grid-template-columns: 180px minmax(0, 1fr) 190px;
+  grid-template-columns: 180px minmax(0, 1fr) 190px 110px;
   gap: 10px;
   align-items: center;
   border-bottom: 1px solid var(--color-straw);

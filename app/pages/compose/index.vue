@@ -29,11 +29,14 @@ async function load() {
 onMounted(load)
 
 const KINDS = {
-  all: { name: 'All', has: () => true },
+  all: { name: 'All', has: ({ putAway }: ListedPlan) => !putAway },
   coming: { name: 'To come', has: ({ state }: ListedPlan) => state === 'planned' || state === 'running' },
-  run: { name: 'Run', has: ({ state }: ListedPlan) => state === 'finished' },
-  templates: { name: 'Templates', has: ({ day }: ListedPlan) => day === null },
+  run: { name: 'Run', has: ({ state, putAway }: ListedPlan) => state === 'finished' && !putAway },
+  unused: { name: 'On no class', has: ({ state, putAway }: ListedPlan) => state === null && !putAway },
+  away: { name: 'Put away', has: ({ putAway }: ListedPlan) => putAway },
 } as const
+/** The plan that a class is asked for. */
+const using = ref<ListedPlan>()
 type Kind = keyof typeof KINDS
 const kind = ref<Kind>('all')
 const counts = computed(() =>
@@ -126,7 +129,7 @@ async function blank() {
             @change="choose(plan.id)"
           />
           <NuxtLink :to="`/compose/${plan.id}`" class="open">
-            <b class="day">{{ plan.day ? shortDay(plan.day) : 'template' }}</b>
+            <b class="day">{{ plan.day ? shortDay(plan.day) : 'no day' }}</b>
             <span class="title">{{ plan.title }}</span>
             <span class="about">{{ plan.boards }}</span>
             <span class="figures"
@@ -140,8 +143,10 @@ async function blank() {
               <i v-if="!plan.state">kept {{ format(new Date(plan.savedAt), 'd MMM, HH:mm') }}</i></span
             >
           </NuxtLink>
+          <PlanMenu :plan="plan" @changed="load" @use="using = plan" />
         </li>
       </ul>
+      <UsePlanOn v-if="using" :plan="using" :open="true" @close="using = undefined" @used="load" />
     </template>
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { studentClassesSchema, studentPageSchema } from '~~/shared/answers'
+import { placedSchema, studentClassesSchema, studentPageSchema } from '~~/shared/answers'
 import { toast } from 'vue-sonner'
 import type { Mark } from '~~/core/people/marks'
 import { longTime, minutes } from '~~/core/kernel/time-text'
@@ -93,6 +93,26 @@ function give(row: Row, { mark, fault }: { mark: Mark; fault?: string | undefine
     }
   })
 }
+const mayWrite = useMayWrite()
+const byRank = computed(
+  () => library.groups.find(({ ranks }) => ranks.includes(page.value?.rankId ?? ''))?.name ?? '',
+)
+/** The group they train with: their rank's, or one they are placed in by hand. */
+async function place(event: Event) {
+  const { value } = page
+  if (!value) return
+  const group = (event.target as HTMLSelectElement).value || null
+  try {
+    const now = await api(`/api/students/${value.id}/group`, {
+      answer: placedSchema,
+      method: 'PUT',
+      body: { group },
+    })
+    page.value = { ...value, ...now }
+  } catch (error) {
+    toast.error(saidBy(error))
+  }
+}
 const sides = computed(() => {
   return (page.value?.totals ?? [])
     .filter(({ repsL, repsR }) => repsL || repsR)
@@ -124,6 +144,15 @@ const totals = computed(() => {
         <h1>{{ page.name }}</h1>
         <Sash :ranks="[page.rankId]" :notches="page.notches" />
         <span v-if="page.rankSince" class="text-ash">since {{ shortDay(page.rankSince) }}</span>
+        <label v-if="mayWrite" class="with"
+          >trains with
+          <select class="field" :value="page.placed ? page.groupId : ''" @change="place">
+            <option value="">{{ byRank }}, by rank</option>
+            <option v-for="group in library.groups" :key="group.id" :value="group.id">
+              {{ group.name }}, placed by hand
+            </option>
+          </select></label
+        >
         <dl class="totals">
           <div>
             <dd>{{ longTime(totals.workMs) }}</dd>
@@ -188,6 +217,15 @@ const totals = computed(() => {
 .head h1 {
   font-size: 34px;
   line-height: 40px;
+}
+.with {
+  color: var(--color-ash);
+  white-space: nowrap;
+}
+.with .field {
+  display: inline-block;
+  width: auto;
+  height: 28px;
 }
 .totals {
   display: flex;

@@ -32,6 +32,8 @@ const saved = (made: Plan, version: number) => ({
   plan: made,
   savedBy: 'Idris',
   savedAt: new Date(0),
+  putAway: false,
+  held: null,
 })
 type Store = ReturnType<typeof usePlanStore>
 
