@@ -19,6 +19,7 @@ const id = useId()
 const text = () => (props.modelValue === undefined ? '' : String(props.modelValue))
 const typed = ref(text())
 const wrong = ref(false)
+useWrongField(id, wrong)
 watch(
   () => props.modelValue,
   () => {

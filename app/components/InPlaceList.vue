@@ -45,6 +45,18 @@ function add() {
   emit('update:modelValue', [...props.modelValue, props.blank()])
   void focusRow(props.modelValue.length)
 }
+/** Enter goes on: to the next field of the row, to the next row, after the last one to a new one. */
+async function goOn(at: number, { target }: KeyboardEvent) {
+  if (!(target instanceof HTMLTextAreaElement) || props.readonly) return
+  const isWritten = target.value.trim() !== ''
+  const fields = [...(list.value?.children[at]?.querySelectorAll<HTMLElement>('textarea') ?? [])]
+  const next = fields[fields.indexOf(target) + 1]
+  // What was typed is taken first.
+  await nextTick()
+  if (next) next.focus()
+  else if (at < props.modelValue.length - 1) await focusRow(at + 1)
+  else if (isWritten && props.modelValue.length < props.most) add()
+}
 </script>
 
 <template>
@@ -56,6 +68,7 @@ function add() {
         class="row"
         @keydown.alt.up.prevent="move(at, -1)"
         @keydown.alt.down.prevent="move(at, 1)"
+        @keydown.enter="goOn(at, $event)"
       >
         <span v-if="numbered" class="number" aria-hidden="true">{{ at + 1 }}</span>
         <div class="min-w-0 flex-1"><slot :row="row as T" :at="at" :put="(next: T) => put(at, next)" /></div>

@@ -1,5 +1,7 @@
 import type { z } from 'zod'
 import type { Fault } from '~~/core/kernel/faults'
+import { saidFault } from '~~/core/kernel/said-fields'
+import { counted } from '~~/core/kernel/time-text'
 
 /** What the server said was wrong, in one sentence a person can act on. */
 export class ApiProblem extends Error {
@@ -23,6 +25,10 @@ const OFFLINE = 'The server cannot be reached. Nothing is lost; it is tried agai
 
 /** What went wrong, as a sentence for the screen. */
 export function saidBy(error: unknown): string {
+  if (error instanceof ApiProblem && error.faults.length) {
+    const [first, ...more] = error.faults.map(saidFault)
+    return more.length ? `${first}; and ${counted(more.length, 'more fault')}.` : `${first}.`
+  }
   return error instanceof Error ? error.message : String(error)
 }
 

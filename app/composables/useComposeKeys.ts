@@ -14,12 +14,19 @@ interface Acts {
   checks(): void
   /** Looks at the fix of the worst finding; looked at already, takes it. */
   mend(): void
+  /** A new board, its title ready to be typed. */
+  add(): void
   /** To the name of the part of the marked boards. */
   part(): void
 }
 
 const FIGURE = 'input[inputmode], select, input[type=checkbox]'
 const TYPING = 'input, select, textarea, [contenteditable]'
+
+const isText = (target: unknown): target is HTMLInputElement | HTMLTextAreaElement =>
+  target instanceof HTMLElement &&
+  target.matches('textarea, input[type=text], input:not([type])') &&
+  !target.matches(FIGURE)
 
 /** The keys of the frame. In a field they type; in a dialog they belong to the dialog. */
 export function useComposeKeys(acts: Acts): void {
@@ -63,7 +70,7 @@ export function useComposeKeys(acts: Acts): void {
   const plain: Record<string, () => void> = {
     ArrowDown: () => step(1),
     ArrowUp: () => step(-1),
-    a: () => store.add(newBlock('drill', 'New board')),
+    a: acts.add,
     w: () => store.add(newBlock('water', 'Water')),
     Enter: toBench,
     Escape: escape,
@@ -75,7 +82,9 @@ export function useComposeKeys(acts: Acts): void {
     p: () => dose(togglePartner),
     d: onBoards(store.duplicate),
     Delete: onBoards(store.remove),
-    Backspace: onBoards(store.remove),
+    Backspace: () => {
+      if (!wasTyping) onBoards(store.remove)()
+    },
     '/': acts.find,
     g: acts.floor,
     c: acts.checks,
@@ -126,11 +135,30 @@ export function useComposeKeys(acts: Acts): void {
     if (wrong) toast.error(wrong)
   })
 
+  /** What stood in a text when it was come to. */
+  let stood = ''
+  useEventListener(document, 'focusin', ({ target }) => {
+    if (isText(target)) stood = target.value
+  })
+  /** Whether the last thing done was typing: a Backspace too many then takes no board out. */
+  let wasTyping = false
+  useEventListener(document, 'pointerdown', () => (wasTyping = false))
+
+  /** Escape leaves a field; in a text it takes back what was typed. */
+  function leaveField(target: HTMLElement) {
+    if (isText(target) && target.value !== stood) {
+      target.value = stood
+      target.dispatchEvent(new InputEvent('input', { bubbles: true }))
+    }
+    target.blur()
+  }
+
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const target = event.target as HTMLElement
     if (!store.plan || target.closest('[role="dialog"]')) return
     if (target.matches(TYPING)) {
-      if (event.key === 'Escape') target.blur()
+      wasTyping = true
+      if (event.key === 'Escape') leaveField(target)
       // A figure is taken as it is typed, so undo in it is the plan's; in text the browser undoes the typing.
       else if (target.matches(FIGURE) && undoKey(event)) event.preventDefault()
       return
@@ -144,5 +172,6 @@ export function useComposeKeys(acts: Acts): void {
     if (!act) return
     event.preventDefault()
     act()
+    if (event.key !== 'Backspace') wasTyping = false
   })
 }

@@ -2,6 +2,7 @@ import type { Fault } from '~~/core/kernel/faults'
 import { draftOf, dropDraft } from '~/domain/device-store'
 import { DraftKeeper } from '~/domain/draft-keeper'
 import type { DocumentKind, SaveState, Step, Stored } from '~/domain/edited-document'
+import { soundPart } from '~/domain/sound-part'
 
 const UNDO_STEPS = 200
 const SAVE_AFTER_MS = 500
@@ -111,7 +112,19 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     device.soon()
     if (faults.value.length === 0) return saveSoon()
     clearTimeout(timer)
-    if (state.value !== 'stale') state.value = 'refused'
+    if (state.value === 'stale') return
+    state.value = 'refused'
+    timer = setTimeout(() => void save(), kind.saveAfterMs ?? SAVE_AFTER_MS)
+  }
+
+  /** What can be sent of the value: all of it, or what is not at fault. */
+  function sendable(of: DocumentKind<T, Place>, draft: T): { sent: T; read: T } | undefined {
+    if (!of.keepsFaulty) return { sent: draft, read: draft }
+    const read = of.read(draft)
+    if (read.ok) return { sent: draft, read: read.value }
+    const part = base && soundPart(draft, base, read.faults)
+    const sound = part && of.read(part)
+    return part && sound?.ok ? { sent: part, read: sound.value } : undefined
   }
 
   /**
@@ -174,7 +187,8 @@ export function useEditedDocument<T extends object, Place = undefined>() {
   async function save(): Promise<void> {
     clearTimeout(timer)
     while (sending) await sending
-    if (!kind || !value.value || !['changed', 'unreachable', 'signed out'].includes(state.value)) return
+    const isDue = ['changed', 'unreachable', 'signed out', 'refused'].includes(state.value)
+    if (!kind || !value.value || !isDue) return
     sending = send(kind, value.value)
     try {
       await sending
@@ -183,18 +197,20 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     }
   }
 
-  async function send(of: DocumentKind<T, Place>, sent: T) {
-    const read = of.keepsFaulty ? of.read(sent) : { ok: true as const, value: sent }
-    if (!read.ok) return
-    state.value = 'saving'
+  async function send(of: DocumentKind<T, Place>, draft: T) {
+    const part = sendable(of, draft)
+    if (!part) return
+    const { sent, read } = part
+    // What is at fault goes on being named while the rest is on its way.
+    if (sent === draft) state.value = 'saving'
     try {
-      const saved = await of.send(read.value, version.value)
+      const saved = await of.send(read, version.value)
       if (of !== kind) return void dropDraft(of.path)
       version.value = saved.version
       if (saved.merged) putIn(sent, { value: saved.merged.value, version: saved.version }, saved.merged.with)
       else {
         base = sent
-        of.kept?.(read.value, saved.version)
+        of.kept?.(read, saved.version)
       }
       settled(saved.merged ? saved.merged.value : sent)
     } catch (error) {

@@ -1,6 +1,7 @@
 import { discardedSchema, savedVersionSchema } from '~~/shared/answers'
 import { toast } from 'vue-sonner'
 import { spokenName, type Item } from '~~/core/curriculum/item'
+import { withoutEmptyRows } from '~~/core/curriculum/empty-rows'
 import { readItem } from '~~/core/curriculum/item-rules'
 import { prerequisiteFaults } from '~~/core/curriculum/prerequisites'
 import type { LibraryItem } from '~~/shared/answers'
@@ -27,7 +28,7 @@ export function useItemDocument(id: string) {
       field: 'item',
       changedBy: 'items',
       read(draft) {
-        const read = readItem(JSON.parse(JSON.stringify(draft)))
+        const read = readItem(JSON.parse(JSON.stringify(withoutEmptyRows(draft))))
         if (!read.ok) return read
         const faults = prerequisiteFaults(read.item, [...library.items.values()].map(documentOf))
         return faults.length ? { ok: false, faults } : { ok: true, value: read.item }

@@ -1,10 +1,20 @@
+import { toast } from 'vue-sonner'
+import { changeBlock, setDose } from '~~/core/plan/edit'
 import { namePart, pasteBoards, writeBoards } from '~~/core/plan/edit-many'
+import { saidOfPlan } from '~~/core/plan/said-faults'
+import { counted } from '~~/core/kernel/time-text'
 import { readShorthand } from '~~/core/plan/doses/shorthand'
+
+const LIKE = 'A dose reads like 3x10 each side, 4 rounds 1:00 or 5:00.'
+const LIKE_THIS = 'is neither boards nor a dose: a dose reads like 3x10 each side, 4 rounds 1:00 or 5:00.'
 
 /** Several boards marked at once, and boards carried by the clipboard, within a plan or from one to another. */
 export const useMarkedStore = defineStore('marked', () => {
   const plans = usePlanStore()
-  const others = ref<readonly string[]>([])
+  const others = computed({
+    get: () => plans.marks,
+    set: (ids: readonly string[]) => (plans.marks = ids),
+  })
 
   /** The selected board and those marked with it, in the order of the plan. */
   const ids = computed(() =>
@@ -72,7 +82,7 @@ export const useMarkedStore = defineStore('marked', () => {
   }
 
   /**
-   * Takes text from the clipboard: boards are put in after the selected one, a dose in one line is given to it.
+   * Takes text from the clipboard: boards are put in after the last of those that are marked, a dose in one line is given to all of them.
    *
    * @returns what is wrong with it, or nothing
    */
@@ -85,22 +95,31 @@ export const useMarkedStore = defineStore('marked', () => {
     } catch {
       return pasteDose(text)
     }
+    if (typeof json !== 'object' || json === null) return pasteDose(text)
     const pasted = pasteBoards(plan, plans.insertAt, json)
     if (!pasted.ok)
-      return `What was copied is not boards: ${pasted.faults[0]?.path} ${pasted.faults[0]?.message}.`
-    plans.change(pasted.plan, pasted.ids[0] ? { select: pasted.ids[0] } : {})
-    others.value = pasted.ids.slice(1)
+      return `What was copied is not boards of a plan: ${pasted.faults[0] ? saidOfPlan(pasted.faults[0], undefined) : ''}.`
+    if (plans.change(pasted.plan)) plans.mark(pasted.ids)
     return undefined
   }
 
   function pasteDose(text: string): string | undefined {
-    const block = plans.selectedBlock
+    const { plan } = plans
     const line = text.trim()
-    if (!block?.dose || !line || line.length > 500) return 'What was copied is neither boards nor a dose.'
+    if (!plan || !line) return undefined
+    const short = line.length > 40 ? `${line.slice(0, 40)}…` : line
+    // A number alone is more likely something else that was copied than a dose.
+    if (/^\d+$/.test(line) || line.length > 500) return `“${short}” ${LIKE_THIS}`
     const read = readShorthand(line)
     if (!read.ok)
-      return `“${line.slice(0, 40)}” is no dose: ${read.fault.message} (character ${read.fault.at + 1}).`
-    plans.changeBlock(block.id, (one) => ({ ...one, dose: read.dose }))
+      return `“${short}” is no dose: ${read.fault.message} (character ${read.fault.at + 1}). ${LIKE}`
+    const to = plan.blocks.filter(({ id, mode }) => ids.value.includes(id) && mode !== 'stations')
+    if (to.length === 0)
+      return ids.value.length
+        ? 'Stations have no dose of their own: their times are set on the bench.'
+        : 'Choose a board first: a dose goes to every board that is marked.'
+    plans.change(to.reduce((next, { id }) => changeBlock(next, id, (one) => setDose(one, read.dose)), plan))
+    if (to.length > 1) toast(`${counted(to.length, 'board')} have the dose “${short}” now.`)
     return undefined
   }
 

@@ -36,16 +36,21 @@ export const usePlanStore = defineStore('plan', () => {
   const selectedIndex = computed(
     () => plan.value?.blocks.findIndex((block) => block.id === selected.value) ?? -1,
   )
-  /** Where something new is put: after the selected board, or at the end. */
-  const insertAt = computed(() =>
-    selectedIndex.value >= 0 ? selectedIndex.value + 1 : (plan.value?.blocks.length ?? 0),
-  )
+  /** Boards that are marked beside the selected one. */
+  const marks = shallowRef<readonly string[]>([])
+  /** Where something new is put: after the last of the boards that are marked, or at the end. */
+  const insertAt = computed(() => {
+    const blocks = plan.value?.blocks ?? []
+    const last = blocks.findLastIndex(({ id: one }) => one === selected.value || marks.value.includes(one))
+    return last >= 0 ? last + 1 : blocks.length
+  })
 
   async function open(planId: string) {
     await edited.leave()
     const saved = await fetchPlan(planId)
     id.value = planId
     selected.value = undefined
+    marks.value = []
     preview.value = undefined
     held.value = saved.held
     await edited.open(kindOf(planId), { value: saved.plan, version: saved.version })
@@ -131,14 +136,20 @@ export const usePlanStore = defineStore('plan', () => {
   function add(block: Omit<Block, 'id'>, index = insertAt.value) {
     if (!plan.value) return
     const added = edit.insertBlock(plan.value, index, block)
-    change(added.plan, { select: added.id })
+    if (change(added.plan)) mark([added.id])
   }
 
-  /** Puts several boards in as one step of undo; the first of them is selected. */
+  /** Marks these boards alone, the last of them selected: what comes next goes after it. */
+  function mark(ids: readonly string[]) {
+    selected.value = ids.at(-1)
+    marks.value = ids.slice(0, -1)
+  }
+
+  /** Puts several boards in as one step of undo; they are marked. */
   function addAll(blocks: readonly Omit<Block, 'id'>[], index = insertAt.value) {
     if (!plan.value || blocks.length === 0) return
     const added = edit.insertBlocks(plan.value, index, blocks)
-    change(added.plan, { select: added.ids[0] })
+    if (change(added.plan)) mark(added.ids)
   }
 
   /** Takes boards out; what then stands in their place is selected. */
@@ -164,7 +175,7 @@ export const usePlanStore = defineStore('plan', () => {
   function duplicate(ids: readonly string[]) {
     if (!plan.value) return
     const copy = duplicateBlocks(plan.value, ids)
-    change(copy.plan, { select: copy.ids[0] })
+    if (change(copy.plan)) mark(copy.ids)
   }
 
   /** The plan of a colleague that mine clashes with; nothing while there is none. */
@@ -201,6 +212,8 @@ export const usePlanStore = defineStore('plan', () => {
     selectedBlock,
     selectedIndex,
     insertAt,
+    marks,
+    mark,
     notUndone: edited.notUndone,
     restoredFrom: edited.restoredFrom,
     canUndo: edited.canUndo,

@@ -70,6 +70,12 @@ export function changeDoses(block: Block, change: (dose: Dose) => Dose): Block {
   }
 }
 
+/** The block with one dose for all who work it: on the tracks where they have their own, else on the block. */
+export function setDose(block: Block, dose: Dose): Block {
+  if (block.dose || !block.tracks?.some((track) => track.dose)) return { ...block, dose }
+  return { ...block, tracks: block.tracks.map((track) => ({ ...track, dose })) }
+}
+
 /** Takes a block out, and out of the findings that were accepted for it. */
 export function removeBlock(plan: Plan, id: string): Plan {
   const acknowledged = plan.acknowledged?.flatMap((entry) => {

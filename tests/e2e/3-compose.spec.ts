@@ -77,6 +77,8 @@ test('boards by keyboard: add, water, duplicate, move, remove; and all of it und
   await board(page, 'falls').click()
   await page.keyboard.press('a')
   await expect(board(page, 'new-board')).toHaveAttribute('aria-selected', 'true')
+  await expect(page.getByLabel('Title', { exact: true })).toBeFocused()
+  await page.keyboard.press('Escape')
   await page.keyboard.press('w')
   await expect(board(page, 'water')).toBeVisible()
   await page.keyboard.press('Alt+ArrowUp')
@@ -160,6 +162,37 @@ test('every kind of dose can be chosen and says its sum', async ({ page }) => {
   await kept(page)
 })
 
+test('an item is found by what it is called, on the shelf and on the bench, and Enter takes the first', async ({
+  page,
+}) => {
+  await board(page, 'falls').click()
+  const pick = page.getByRole('combobox', { name: 'Item', exact: true })
+  await pick.fill('front kick')
+  await expect(page.getByRole('option').first()).toContainText(/^Front kick/)
+  await pick.press('Enter')
+  await expect(pick).toHaveValue(/^Front kick/)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('/')
+  await page.keyboard.type('front kick')
+  await page.keyboard.press('Enter')
+  expect(await titles(page)).toMatch(/falls front-kick\S* water-1/)
+})
+
+test('a board without an item is not cut: no item is guessed', async ({ page }) => {
+  await board(page, 'falls').click()
+  await page.keyboard.press('a')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('s')
+  await expect(page.getByText('“New board” has no item yet.')).toBeVisible()
+  await expect(page.getByRole('combobox', { name: 'Item', exact: true })).toBeFocused()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('/')
+  await page.keyboard.type('knee strike')
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('2')
+  await expect(board(page, 'new-board').getByText('Knee strike to the pad', { exact: true })).toHaveCount(1)
+})
+
 test('the shelf: find, see what it would do, place it with Enter', async ({ page }) => {
   await board(page, 'falls').click()
   await page.keyboard.press('/')
@@ -215,6 +248,29 @@ test('the title is changed on the bench; an empty one is not taken', async ({ pa
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(board(page, 'pads')).toContainText('Palm and elbow on pads')
   await kept(page)
+})
+
+test('a new board’s title is there to be typed; Escape takes the typing back, and a Backspace too many takes no board', async ({
+  page,
+}) => {
+  await board(page, 'falls').click()
+  await page.keyboard.press('a')
+  await page.keyboard.type('Hands up')
+  await page.keyboard.press('Enter')
+  await expect(board(page, 'new-board')).toContainText('Hands up')
+  const before = await order(page)
+  await page.keyboard.press('Backspace')
+  await page.keyboard.press('Backspace')
+  expect(await order(page)).toEqual(before)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('Something else')
+  await page.keyboard.press('Escape')
+  await expect(board(page, 'new-board')).toContainText('Hands up')
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Hands up')
+  await board(page, 'new-board').click()
+  await page.keyboard.press('Backspace')
+  expect(await order(page)).toEqual(before.filter((id) => id !== 'new-board'))
 })
 
 test('checks tell what is wrong and lead to it; put right, they are gone', async ({ page }) => {

@@ -121,6 +121,9 @@ test('boards are marked, named as a part, copied to another plan, and taken out'
   await page.keyboard.press('Control+a')
   await page.keyboard.press('d')
   expect(await order(page)).toHaveLength(6)
+  // The copies stand after the last, and what is added next after them.
+  await page.keyboard.press('w')
+  expect((await order(page)).at(-1)).toBe('water')
   await kept(page)
 })
 
@@ -137,8 +140,16 @@ test('what is no board and no dose is told when it is pasted; a dose goes to the
   }
   await paste('3x rest')
   await expect(page.getByText(/“3x rest” is no dose: .+ \(character \d+\)/)).toBeVisible()
-  await paste('2x8 each side @2 rest 15')
+  await paste('12')
+  await expect(page.getByText(/“12” is neither boards nor a dose: a dose reads like 3x10/)).toBeVisible()
+  await paste('2×8 reps each side @2 rest 15s')
   await expect(board(page, 'falls')).toContainText('2 × 8 each side')
+  // On several that are marked it goes to all of them.
+  await board(page, 'kicks').click()
+  await board(page, 'pads').click({ modifiers: ['Control'] })
+  await paste('5 min')
+  await expect(board(page, 'kicks')).toHaveAccessibleName(/5:00/)
+  await expect(board(page, 'pads')).toHaveAccessibleName(/5:00/)
   await kept(page)
 })
 

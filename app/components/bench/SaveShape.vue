@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidFault } from '~~/core/kernel/said-fields'
 import { toast } from 'vue-sonner'
 import type { Block } from '~~/core/plan/schema'
 import { readShape, shapeFrom, type Shape } from '~~/core/curriculum/shapes'
@@ -38,8 +39,7 @@ async function save() {
     kind: kind.value,
   })
   const read = readShape(JSON.parse(JSON.stringify(made)))
-  if (!read.ok)
-    return toast.error(`It cannot be a shape: ${read.faults[0]?.path} ${read.faults[0]?.message}.`)
+  if (!read.ok) return toast.error(`It cannot be a shape: ${saidFault(read.faults[0]!)}.`)
   try {
     await api(`/api/shapes/${id}`, { method: 'PUT', body: read.shape })
     library.change({ shapes: [...shapes, read.shape].sort((a, b) => a.name.localeCompare(b.name)) })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidFault } from '~~/core/kernel/said-fields'
 import type { Block } from '~~/core/plan/schema'
 import { fitShape, readShape, SHAPE_KINDS, type Shape } from '~~/core/curriculum/shapes'
 import type { Dose } from '~~/core/plan/doses'
@@ -167,7 +168,7 @@ const setPhase = (block: Block, phase: Phase): Block => ({ ...block, phase })
       </template>
     </InPlaceList>
     <p v-for="one in kept.faults.value" :key="one.path" role="alert" class="text-13 text-brick-deep">
-      {{ one.path }} {{ one.message }}.
+      {{ saidFault(one) }}.
     </p>
     <button v-if="!readonly" type="button" class="btn mt-6" @click="$emit('discard')">
       Take it off the shelf

@@ -40,9 +40,13 @@ const says = computed(() => {
     case 'excused':
       return `${state.value}${reason ? `, ${reason}` : ''}`
     default:
-      return props.student.floorNote ? `note: ${props.student.floorNote}` : under.slice(2)
+      return under.slice(2)
   }
 })
+/** What the floor must know of whoever may be on it: those who are not coming need no minding. */
+const note = computed(() =>
+  ['away', 'excused', 'left'].includes(state.value) ? null : props.student.floorNote,
+)
 
 type Tap = Parameters<typeof store.tap>[0]
 function tap(kind: Tap, what: string, more: { reason?: string } = {}) {
@@ -75,8 +79,9 @@ const REASONS = ['injury', 'unwell', 'watching']
   <div class="row" :class="state" role="group" :aria-label="student.name" :data-student="student.id">
     <div class="who">
       <NuxtLink :to="`/people/${student.id}`" class="name">{{ student.name }}</NuxtLink>
-      <span class="says"
-        >{{ says
+      <span class="says" :title="[note, says].filter(Boolean).join(' · ')"
+        ><b v-if="note" class="note">{{ note }}</b
+        ><template v-if="note && says"> · </template>{{ says
         }}<em v-if="isDoubted" title="The device that sent this has its clock wrong">
           · time doubted</em
         ></span
@@ -167,6 +172,10 @@ const REASONS = ['injury', 'unwell', 'watching']
   font-size: 13px;
   line-height: 16px;
   color: var(--color-ash);
+}
+.note {
+  font-weight: 640;
+  color: var(--color-ink);
 }
 .away .name,
 .excused .name,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidFault } from '~~/core/kernel/said-fields'
 import type { ClubSettings } from '~~/core/curriculum/settings'
 
 const props = defineProps<{ kept: KeptDocument<ClubSettings>; readonly: boolean }>()
@@ -64,7 +65,7 @@ function setGrading(day: string) {
       role="alert"
       class="text-13 text-brick-deep"
     >
-      {{ one.path }} {{ one.message }}.
+      {{ saidFault(one) }}.
     </p>
   </section>
 </template>

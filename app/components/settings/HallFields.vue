@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidFault } from '~~/core/kernel/said-fields'
 import { WEEKDAYS, type ClubSettings } from '~~/core/curriculum/settings'
 
 const props = defineProps<{ kept: KeptDocument<ClubSettings>; readonly: boolean }>()
@@ -135,7 +136,7 @@ const faults = computed(() =>
       </div>
     </div>
     <p v-for="one in faults" :key="one.path" role="alert" class="text-13 text-brick-deep">
-      {{ one.path }} {{ one.message }}.
+      {{ saidFault(one) }}.
     </p>
   </section>
 </template>

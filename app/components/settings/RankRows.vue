@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { inkFor, NO_RANKS, type Ladder, type Rank } from '~~/core/curriculum/ladder'
+import { saidFault } from '~~/core/kernel/said-fields'
 import { freshId } from '~~/core/plan/edit'
 import type { ClassGroup } from '~~/shared/answers'
 
@@ -227,7 +228,7 @@ function setVariant(
     </template>
   </InPlaceList>
   <p v-for="one in kept.faults.value" :key="one.path" role="alert" class="text-brick-deep">
-    {{ one.path }} {{ one.message }}.
+    {{ saidFault(one) }}.
   </p>
   <h3 class="mt-3 font-sans font-semibold">Taught together</h3>
   <p class="text-13 text-ash">

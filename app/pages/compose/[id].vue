@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
+import type { Fault } from '~~/core/kernel/faults'
 import { newBlock } from '~~/core/plan/edit'
+import { saidOfPlan } from '~~/core/plan/said-faults'
 import { shortDay } from '~/domain/days'
 
 definePageMeta({ layout: 'bare' })
@@ -39,6 +41,7 @@ useComposeKeys({
   settings: () => (checks.preview ? checks.leave() : (store.selected = undefined)),
   checks: () => tray.value?.focus(),
   mend,
+  add: addBoard,
   part: () => document.querySelector<HTMLElement>('[data-part-name]')?.focus(),
 })
 
@@ -69,11 +72,19 @@ watch(
   },
 )
 
+/** A new board, its title marked for typing. */
+async function addBoard() {
+  store.add(newBlock('drill', 'New board'))
+  await nextTick()
+  const title = document.getElementById('board-title')
+  if (title instanceof HTMLTextAreaElement) title.select()
+}
 async function mend() {
   const says = await checks.mendWorst()
   if (says) toast(`Done: ${says}.`, { action: { label: 'Undo', onClick: () => store.undo() } })
 }
 
+const said = (fault: Fault) => saidOfPlan(fault, store.plan)
 const isAsking = ref(false)
 /** Set while it is the floor that asks for a class. */
 const isForFloor = ref(false)
@@ -144,7 +155,7 @@ const dated = computed(() => {
             >
               {{ dated || 'Use it on a class…' }}
             </button>
-            <SaveState class="truncate" :state="store.saveState" :fault="store.faults[0]" />
+            <SaveState class="truncate" :state="store.saveState" :fault="store.faults[0]" :said="said" />
             <span
               v-if="others.length"
               class="here"
@@ -181,15 +192,13 @@ const dated = computed(() => {
             >
               ↷
             </button>
-            <button type="button" class="btn" @click="store.add(newBlock('drill', 'New board'))">
-              Add <kbd>A</kbd>
-            </button>
+            <button type="button" class="btn" @click="addBoard">Add <kbd>A</kbd></button>
             <OutMenu @versions="openVersions = true" />
             <button type="button" class="btn" aria-label="Keys" @click="keysOpen = true"><kbd>?</kbd></button>
             <button type="button" class="btn btn-main" @click="toFloor">Go to floor <kbd>G</kbd></button>
           </div>
           <p v-if="store.faults.length && store.saveState !== 'refused'" role="alert" class="told">
-            Not changed: {{ store.faults[0]?.path }} {{ store.faults[0]?.message }}.
+            Not changed. {{ said(store.faults[0]!) }}.
           </p>
           <Frame class="flex-1" />
         </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidFault } from '~~/core/kernel/said-fields'
 import { savedVersionSchema } from '~~/shared/answers'
 import { CATEGORIES, CATEGORY_NAMES, type Category } from '~~/core/curriculum/categories'
 import { readItem } from '~~/core/curriculum/item-rules'
@@ -33,7 +34,7 @@ async function add() {
   const layers = [{ name: 'As it is' }]
   const read = readItem({ id, name: name.value.trim(), category: category.value, layers })
   if (!read.ok) {
-    problem.value = `The ${read.faults[0]?.path} ${read.faults[0]?.message}.`
+    problem.value = `${saidFault(read.faults[0]!)}.`
     return
   }
   try {

@@ -20,7 +20,7 @@ import {
 /** Timed rounds. `switchSec` and `swapSec` are as long as the rest unless given. */
 export const roundsSchema = record({
   kind: oneOf(['rounds']),
-  rounds: many(),
+  rounds: many().default(1),
   workSec: positiveSeconds(),
   restSec: seconds().default(30),
   sides: oneOrTwo().default(1),

@@ -18,7 +18,7 @@ export interface Token {
 }
 
 const TOKEN =
-  /\s*(?:(\d+:\d{1,2}(?:\.\d+)?|\d+(?:\.\d+)?)|("(?:[^"\\]|\\.)*")|(x(?=\s*\d))|([a-z]+)|([@+\-/[\],]))/iy
+  /\s*(?:(\d+:\d{1,2}(?:\.\d+)?|\d+(?:\.\d+)?)|("(?:[^"\\]|\\.)*")|([x×](?=\s*\d))|([a-z]+)|([@+\-/[\],]))/iy
 
 /** The tokens of a line, an end among them. Throws {@link Wrong} at the first character it does not know. */
 export function tokensOf(line: string): Token[] {
@@ -44,11 +44,16 @@ export function tokensOf(line: string): Token[] {
     const kind: TokenKind = number ? 'number' : text ? 'text' : word ? 'word' : 'sign'
     tokens.push({
       kind,
-      text: kind === 'text' ? what : what.toLowerCase(),
+      text: times ? 'x' : kind === 'text' ? what : what.toLowerCase(),
       at: from + all.length - what.length,
     })
   }
 }
+
+const SECONDS = ['s', 'sec', 'secs', 'second', 'seconds'] as const
+const MINUTES = ['m', 'min', 'mins', 'minute', 'minutes'] as const
+/** What may follow a time, whether with a space before it or not. */
+export const TIME_UNITS: ReadonlySet<string> = new Set([...SECONDS, ...MINUTES])
 
 /** Takes tokens one after the other; what is not as wanted is thrown as {@link Wrong}, with its place. */
 export class Reader {
@@ -87,11 +92,13 @@ export class Reader {
     if (!/^\d+$/.test(token.text)) throw new Wrong(token.at, `${wanted} is wanted here`)
     return Number(token.text)
   }
-  /** Seconds, from `20`, `1.5`, `1:30`. */
+  /** Seconds, from `20`, `1.5`, `1:30`, `20s`, `5 min`. */
   time(wanted: string): number {
     const { text, at } = this.want('number', wanted)
     const [first = '', second] = text.split(':')
-    if (second === undefined) return Number(first)
+    const isMinutes = MINUTES.some((unit) => this.takeIf(unit))
+    if (!isMinutes) SECONDS.some((unit) => this.takeIf(unit))
+    if (second === undefined) return isMinutes ? Math.round(Number(first) * 60_000) / 1000 : Number(first)
     if (Number(second) >= 60) throw new Wrong(at, 'seconds of a minute go to 59')
     return Math.round((Number(first) * 60 + Number(second)) * 1000) / 1000
   }

@@ -1,11 +1,11 @@
 import { doseSchema, type Dose, type DoseName, type PlainDose } from './index'
-import { Reader, tokensOf, Wrong } from './shorthand-tokens'
+import { Reader, TIME_UNITS, tokensOf, Wrong } from './shorthand-tokens'
 import { MODIFIERS, type Modifier } from './shorthand-words'
 
 /**
  * A dose in one line, as an instructor would write it on a hand: `3x10 each side @1.5 rest 20`, `4 rounds 1:00 off 0:30`,
  * `2 holds 0:50 each side`, `form 20+18 run 1-2 x3`, `5:00`, `ladder "Held" [6 both roles] "Free" [2 rounds 0:45]`.
- * Times are seconds (`20`, `1.5`) or minutes and seconds (`1:30`). Documented in `docs/formats.md`.
+ * Times are seconds (`20`, `1.5`, `20s`), minutes (`5 min`) or both (`1:30`); `×` is as good as `x`, and `reps` may be said. Documented in `docs/formats.md`.
  */
 
 /** What is wrong with a line, and at which character, from 0. */
@@ -115,13 +115,15 @@ function headOf(reader: Reader, inLadder: boolean): Raw {
       ? { kind: 'rounds', rounds: times, workSec: length }
       : { kind: 'hold', sets: times, holdSec: length }
   }
-  if (text.includes(':') || next === 'work' || next === 'talk' || next === 's' || next === 'fixed') {
+  const isTime = text.includes(':') || next === 'work' || next === 'talk' || next === 'fixed'
+  if (isTime || TIME_UNITS.has(next ?? '')) {
     const sec = reader.time('a time')
-    if (!reader.takeIf('s')) reader.takeIf('fixed')
+    reader.takeIf('fixed')
     return { kind: 'fixed', sec }
   }
   const first = reader.whole('how many')
   const counted = reader.takeIf('x') ? { sets: first, reps: reader.whole('how many reps') } : { reps: first }
+  if (!reader.takeIf('reps')) reader.takeIf('rep')
   return { kind: reader.takeIf('own') ? 'own' : 'count', ...counted }
 }
 

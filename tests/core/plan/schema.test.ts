@@ -55,7 +55,6 @@ describe('parsePlan', () => {
     expect(pathsOf(bad).sort()).toEqual(
       [
         'blocks[0].dose.reps',
-        'blocks[1].dose.rounds',
         'blocks[1].dose.workSec',
         'blocks[1].id',
         'blocks[2].dose',

@@ -1,0 +1,87 @@
+import type { Fault } from './faults'
+
+/**
+ * A fault as it is said on a screen: the field by the name it has there, not by its place in a file. `blocks[1].dose.runs[0].to` is
+ * “Run 1, to section”, and the board is named by whoever knows the plan.
+ */
+
+/** Fields whose names in files are not what they are called. */
+const CALLED: Record<string, string> = {
+  lengthMin: 'minutes',
+  transitionSec: 'time between boards',
+  firstSide: 'sides',
+  start: 'first bow',
+  startTime: 'first bow',
+  date: 'day',
+  headcount: 'heads',
+  minSec: 'at least',
+  tempoSec: 'tempo',
+  restSec: 'rest',
+  workSec: 'work',
+  holdSec: 'hold',
+  setupSec: 'setup',
+  switchSec: 'change of sides',
+  swapSec: 'change of roles',
+  bridgeSec: 'time between stages',
+  resetSec: 'time between runs',
+  handoverSec: 'handover',
+  moveSec: 'time to move on',
+  capSec: 'cap',
+  sec: 'length',
+  technique: 'item',
+  tracks: 'track',
+  stations: 'station',
+  stages: 'stage',
+  sections: 'section',
+  runs: 'run',
+  from: 'from section',
+  to: 'to section',
+  times: 'how often',
+  keyPoints: 'key point',
+  aliases: 'other name',
+  faults: 'fault',
+  layers: 'layer',
+  points: 'point',
+  steps: 'step',
+  prerequisites: 'builds on',
+  kit: 'kit',
+  repSec: 'time of a rep',
+  teach: 'at teaching speed',
+  full: 'at full speed',
+  footprintM2: 'room',
+  classDays: 'class day',
+  countWords: 'count word',
+  areaM2: 'mat',
+  ranks: 'rank',
+  groups: 'group',
+  minMonths: 'months',
+  minClasses: 'classes',
+  acknowledged: 'acceptance',
+  blocks: 'board',
+}
+/** Wrappers that nobody sees. */
+const SILENT = new Set(['dose', 'ladder', 'settings', 'item', 'plan', 'limits', 'hall'])
+
+const plainWord = (name: string) => CALLED[name] ?? name.replace(/([A-Z])/g, ' $1').toLowerCase()
+
+/** The parts of a path: `stages[0].dose.reps` is `['stages', 0, 'dose', 'reps']`. */
+export function pathParts(path: string): (string | number)[] {
+  return (path.match(/[^.[\]]+/g) ?? []).map((part) => (/^\d+$/.test(part) ? Number(part) : part))
+}
+
+/** The field at a path in words, `Stage 1, reps`; empty for the document itself. */
+export function saidField(path: string): string {
+  if (path === '$') return ''
+  const words: string[] = []
+  for (const part of pathParts(path)) {
+    if (typeof part === 'number') words.push(`${words.pop() ?? ''} ${part + 1}`.trim())
+    else if (!SILENT.has(part)) words.push(plainWord(part))
+  }
+  const said = words.join(', ')
+  return said && said[0]!.toUpperCase() + said.slice(1)
+}
+
+/** What is wrong, as a sentence without its stop. */
+export function saidFault({ path, message }: Fault): string {
+  return [saidField(path), message].filter(Boolean).join(' ')
+}
