@@ -69,7 +69,7 @@ export async function loadDemo(db: Database, now = Date.now()): Promise<void> {
     if (document) await addRunClass(db, clubId, document, date, settings.zone, chance)
   }
   await inClub(db, clubId, async (club) => {
-    await addPlannedClass(club, tonight, today, '18:30', chance)
+    await addPlannedClass(club, await withStudents(club, tonight), today, '18:30', chance)
     await addPlannedClass(club, visitingEvening, visitorsDay(today), '14:00', chance)
   })
 }
@@ -103,6 +103,16 @@ async function addPeople(club: Club, today: string, chance: Seeded): Promise<voi
       }
     }),
   )
+}
+
+/** A plan whose acceptances name students by id instead of by name. */
+async function withStudents(club: Club, plan: typeof tonight) {
+  const students = await club.students.all({}, { columns: ['id', 'firstName', 'lastName'] })
+  const idOf = new Map(students.map(({ id, firstName, lastName }) => [`${firstName} ${lastName}`, id]))
+  return {
+    ...plan,
+    acknowledged: plan.acknowledged.map((entry) => ({ ...entry, student: idOf.get(entry.student) ?? '' })),
+  }
 }
 
 async function headOf(club: Club): Promise<string> {

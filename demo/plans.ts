@@ -284,6 +284,8 @@ export const tonight = {
     {
       code: 'student.note',
       blocks: ['falls', 'hip-throw', 'lapel-ladder', 'wrists'],
+      /** By name here; in the plan by id. */
+      student: 'Emeric Tan',
       reason: 'Emeric walks the entries, keeps his feet, and times the others at the falls.',
     },
   ],

@@ -109,7 +109,8 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     if (!kind || !value.value) return
     const read = kind.keepsFaulty ? kind.read(value.value) : undefined
     faults.value = read && !read.ok ? read.faults : []
-    device.soon()
+    if (value.value === base) void device.now()
+    else device.soon()
     if (faults.value.length === 0) return saveSoon()
     clearTimeout(timer)
     if (state.value === 'stale') return

@@ -2,7 +2,7 @@
 import { starterSchema } from '~~/shared/answers'
 import { z } from 'zod'
 import { inkFor, NO_RANKS, type Ladder } from '~~/core/curriculum/ladder'
-import { freshId } from '~~/core/plan/edit'
+import { freshId } from '~~/core/kernel/ids'
 
 /** A club from empty: who, how its ranks stand, and what it begins to teach with. */
 definePageMeta({ layout: 'bare' })

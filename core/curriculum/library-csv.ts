@@ -1,5 +1,5 @@
-import { freshId } from '../plan/edit'
-import type { Fault } from '../kernel/faults'
+import { fault, type Fault } from '../kernel/faults'
+import { freshId } from '../kernel/ids'
 import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from '../kernel/csv-cells'
 import { REGIONS, type Item } from './item'
 import { readItem } from './item-rules'
@@ -143,6 +143,10 @@ export function writeLibraryCsv(items: readonly Item[]): string {
   )
 }
 
+/** What a new item has where the file says nothing of it, as one that is added by hand. */
+const FRESH: Raw = { layers: [{ name: 'As it is' }] }
+const inOneCase = (name: string) => name.trim().toLowerCase()
+
 /** A fault of a field is told under the column it came from. */
 function asColumn({ path, message }: Fault): Fault {
   const field = /^\w+/.exec(path)?.[0]
@@ -153,8 +157,9 @@ function asColumn({ path, message }: Fault): Fault {
 export type ReadRows = { ok: true; incoming: Incoming[] } | { ok: false; wrong: string }
 
 /**
- * Rows of a CSV as items. A row belongs to the item with its id, else with its name or alias, else it is a new one. A column
- * that is not in the file leaves what an item has; an empty cell takes the default.
+ * Rows of a CSV as items. A row belongs to the item with its id, else with its name or alias, else it is a new one; an item that was known
+ * by an alias keeps its name. A column that is not in the file leaves what an item has; an empty cell takes the default. A name that
+ * stands in two rows is refused the second time, and so are cells for which there is no column.
  *
  * @param onRow told after each row, for a progress bar
  */
@@ -174,32 +179,42 @@ export function readLibraryCsv(
   if (!table.headers.includes('name') && !table.headers.includes('id'))
     return { ok: false, wrong: 'A column "name" or "id" is needed to know the items by.' }
   const named = new Map(
-    library.flatMap((item) =>
-      [item.name, ...item.aliases].map((name) => [name.toLowerCase(), item] as const),
-    ),
+    library.flatMap((item) => [...item.aliases, item.name].map((name) => [inOneCase(name), item] as const)),
   )
   const known = new Map(library.map((item) => [item.id, item]))
   const columns = COLUMNS.filter(({ header }) => table.headers.includes(header))
   const taken = new Set(known.keys())
-  const incoming = table.rows.map(({ row, cells }, n): Incoming => {
-    const before =
-      known.get(cells.id?.trim() ?? '') ??
-      (cells.id?.trim() ? undefined : named.get(cells.name?.trim().toLowerCase() ?? ''))
-    const raw: Raw = { ...(before ?? {}) }
+  const rowOf = new Map<string, number>()
+  const incoming = table.rows.map(({ row, cells, surplus }, n): Incoming => {
+    const [id, name] = [cells.id?.trim() ?? '', cells.name?.trim() ?? '']
+    const before = known.get(id) ?? (id ? undefined : named.get(inOneCase(name)))
+    const raw: Raw = { ...(before ?? FRESH) }
     for (const { header, field, read } of columns) {
       const value = read(cells[header] ?? '')
-      if (value === undefined) delete raw[field]
-      else raw[field] = value
+      if (value !== undefined) raw[field] = value
+      else if (!before && field in FRESH) raw[field] = FRESH[field]
+      else delete raw[field]
     }
-    raw.id = before?.id ?? (cells.id?.trim() || freshId(String(raw.name ?? ''), taken))
+    if (before && !id && inOneCase(name) !== inOneCase(before.name)) raw.name = before.name
+    raw.id = before?.id ?? (id || freshId(String(raw.name ?? ''), taken, 'item'))
     taken.add(String(raw.id))
     const item = readItem(raw)
     onRow(n + 1, table.rows.length)
+    const key = before?.id ?? (id || inOneCase(name))
+    const first = rowOf.get(key)
+    if (key && first === undefined) rowOf.set(key, row)
+    const faults = [
+      ...(first === undefined
+        ? []
+        : [fault([id ? 'id' : 'name'], `"${id || name}" is in row ${first} already`)]),
+      ...(surplus === undefined ? [] : [fault([], surplus)]),
+      ...(item.ok ? [] : item.faults.map(asColumn)),
+    ]
     return {
       row,
       name: String(raw.name ?? raw.id),
-      item: item.ok ? item.item : undefined,
-      faults: item.ok ? [] : item.faults.map(asColumn),
+      item: item.ok && faults.length === 0 ? item.item : undefined,
+      faults,
     }
   })
   return { ok: true, incoming }

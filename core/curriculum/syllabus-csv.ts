@@ -80,8 +80,9 @@ export function previewSyllabusCsv(
   const merged = new Map(syllabus.map((entry) => [`${entry.rank} ${entry.item}`, entry]))
   const seen = new Map<string, number>()
 
-  const rows = table.rows.map(({ row, cells }): SyllabusRow => {
+  const rows = table.rows.map(({ row, cells, surplus }): SyllabusRow => {
     const { entry, faults } = readRow(cells, rankOf, itemOf, known)
+    if (surplus !== undefined) faults.push(fault([], surplus))
     const name = `${cells.rank ?? ''}: ${cells.item ?? ''}`
     if (!entry || faults.length) return { row, name, entry, outcome: 'refused', faults }
     const key = `${entry.rank} ${entry.item}`

@@ -2,6 +2,7 @@ import ical, { ICalEventStatus } from 'ical-generator'
 import type { Plan } from '../plan/schema'
 import { minutes } from '../kernel/time-text'
 import { classLines, type Names } from './class-lines'
+import { inOneLine } from './line-ends'
 
 export interface DatedClass {
   /** Stays the same when the class is written out again, so that a calendar replaces it. */
@@ -21,18 +22,20 @@ export function planCalendar(
   { uid, startsAt, now, club, place }: DatedClass,
 ): string {
   const calendar = ical({
-    name: club,
+    name: inOneLine(club),
     prodId: { company: 'golden-lintel', product: 'golden-lintel', language: 'EN' },
   })
-  const boards = classLines(plan, names).map(({ clock, title, ms }) => `${clock} ${title} (${minutes(ms)})`)
+  const boards = classLines(plan, names).map(({ clock, title, ms }) =>
+    inOneLine(`${clock} ${title} (${minutes(ms)})`),
+  )
   calendar.createEvent({
     id: uid,
     stamp: new Date(now),
     start: new Date(startsAt),
     end: new Date(startsAt + plan.lengthMin * 60_000),
-    summary: plan.title,
-    location: [club, place].filter(Boolean).join(', '),
-    description: [plan.theme ?? '', ...boards].filter(Boolean).join('\n'),
+    summary: inOneLine(plan.title),
+    location: [club, place].filter(Boolean).map(inOneLine).join(', '),
+    description: [inOneLine(plan.theme ?? ''), ...boards].filter(Boolean).join('\n'),
     status: ICalEventStatus.CONFIRMED,
   })
   return calendar.toString()

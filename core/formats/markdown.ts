@@ -3,10 +3,16 @@ import { PHASES } from '../plan/phases'
 import type { Plan } from '../plan/schema'
 import { minutes } from '../kernel/time-text'
 import { layPlan } from '../plan/timeline'
+import { inOneLine, linesIn } from './line-ends'
 import { classLines, type Names } from './class-lines'
 
-/** Markdown characters that would otherwise mean something, and line breaks. */
-const plain = (text: string) => text.replace(/[\\`*_[\]<>|#]/g, '\\$&').replace(/\s*\n\s*/g, ' ')
+/** Text as text: characters that would otherwise mean something, beginnings of lists and rules, and ends of lines. */
+const plain = (text: string) =>
+  inOneLine(text)
+    .replace(/[\\`*_[\]<>|#~]|&(?=#?\w+;)/g, '\\$&')
+    .replace(/^(\s*)([-+=]|\d+(?=[.)]))/, (_, space: string, sign: string) =>
+      /\d/.test(sign) ? `${space}${sign}\\` : `${space}\\${sign}`,
+    )
 
 /** A plan as a Markdown document: a table of its boards, then each one's parts and notes. */
 export function planMarkdown(plan: Plan, names: Names): string {
@@ -45,9 +51,9 @@ export function planMarkdown(plan: Plan, names: Names): string {
       )
     if (parts.length) out.push('')
     if (isStations) out.push(...rotationTable(block), '')
-    if (block.notes) out.push(...block.notes.split('\n').map(plain).filter(Boolean), '')
+    if (block.notes) out.push(...linesIn(block.notes).map(plain).filter(Boolean), '')
   }
-  if (plan.notes) out.push('## Notes', '', ...plan.notes.split('\n').map(plain), '')
+  if (plan.notes) out.push('## Notes', '', ...linesIn(plan.notes).map(plain), '')
   return `${out.join('\n').trimEnd()}\n`
 }
 

@@ -4,6 +4,7 @@ import { layPlan } from '../plan/timeline'
 import { toMs } from '../kernel/units'
 import { callWords } from './call-words'
 import type { Names } from './class-lines'
+import { inOneLine } from './line-ends'
 
 /** Calls stay up until the next one, but not longer than this. */
 const LONGEST_MS = 5000
@@ -18,11 +19,7 @@ function stamp(ms: number): string {
 
 /** Text in a WebVTT cue: no tags, no arrow, no empty line. */
 const escaped = (text: string) =>
-  text
-    .replace(/&/g, '&amp;')
-    .replace(/</g, '&lt;')
-    .replace(/>/g, '&gt;')
-    .replace(/\s*\n\s*/g, ' ')
+  inOneLine(text).replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
 
 /**
  * Every call of a class as a WebVTT track: plays beside a video or a recording of the class, from the first bow. Calls of the

@@ -59,8 +59,11 @@ export function readYesNo(cell: string): boolean | string {
 
 export interface Table {
   headers: string[]
-  /** Each row by header, with its number in the file: the header is row 1. */
-  rows: { row: number; cells: Record<string, string> }[]
+  /**
+   * Each row by header, with its number as a spreadsheet counts: the header is in row 1 unless empty rows stand above it, and empty rows
+   * are counted. `surplus` says what is wrong with cells for which there is no column.
+   */
+  rows: { row: number; cells: Record<string, string>; surplus: string | undefined }[]
 }
 
 /**
@@ -72,25 +75,40 @@ export interface Table {
 export function readTable(text: string): Table | { wrong: string } {
   const clean = text.replace(/^\uFEFF/, '')
   if (clean.trim() === '') return { wrong: 'The file is empty.' }
-  const parsed = Papa.parse<string[]>(clean, {
+  // Empty rows are counted, but would mislead the guess at what separates the cells.
+  const { meta } = Papa.parse<string[]>(clean, {
+    preview: 20,
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t'],
   })
+  const parsed = Papa.parse<string[]>(clean, { delimiter: meta.delimiter })
   const broken = parsed.errors.find(({ type }) => type === 'Quotes')
   if (broken) return { wrong: `A quote that is opened is not closed, near row ${(broken.row ?? 0) + 1}.` }
-  const [first = [], ...rest] = parsed.data
+  const filled = parsed.data
+    .map((cells, n) => ({ row: n + 1, cells }))
+    .filter(({ cells }) => cells.some((cell) => cell.trim() !== ''))
+  const [{ cells: first } = { cells: [] }, ...rest] = filled
   const headers = first.map((header) => header.trim().toLowerCase())
   const twice = headers.find((header, h) => header !== '' && headers.indexOf(header) !== h)
   if (twice) return { wrong: `The column "${twice}" is there twice.` }
   return {
     headers: headers.filter(Boolean),
-    rows: rest.map((cells, n) => ({
-      row: n + 2,
+    rows: rest.map(({ row, cells }) => ({
+      row,
+      surplus: surplusIn(cells, headers),
       cells: Object.fromEntries(
         headers.flatMap((header, h) => (header ? [[header, asItWas(cells[h] ?? '')]] : [])),
       ),
     })),
   }
+}
+
+/** What is wrong with cells that stand under no header; nothing where there are none. */
+function surplusIn(cells: readonly string[], headers: readonly string[]): string | undefined {
+  const [cell] = cells.filter((text, c) => text.trim() !== '' && !headers[c])
+  return cell === undefined
+    ? undefined
+    : `has a cell under no column: “${cell.trim().slice(0, 40)}”. Is a comma in a text not quoted?`
 }
 
 /** Cells that a spreadsheet would run as a formula, or that look like one made harmless; a plain number is neither. */

@@ -1,3 +1,4 @@
+import { freshId } from '../kernel/ids'
 import type { Dose } from './doses'
 import type { Phase } from './phases'
 import type { Block, Mode, Plan, Track } from './schema'
@@ -6,20 +7,6 @@ import type { Block, Mode, Plan, Track } from './schema'
  * Changes to a plan, each a pure function from plan to plan. Blocks that a change does not touch stay the same objects, so
  * that undo is cheap and a screen redraws only what moved.
  */
-
-/** A slug made of a title, not yet used among `taken`. */
-export function freshId(title: string, taken: Iterable<string>): string {
-  const used = new Set(taken)
-  const stem =
-    title
-      .normalize('NFKD')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .slice(0, 60) || 'board'
-  if (!used.has(stem)) return stem
-  for (let n = 2; ; n++) if (!used.has(`${stem}-${n}`)) return `${stem}-${n}`
-}
 
 const idsOf = (plan: Plan) => plan.blocks.map(({ id }) => id)
 

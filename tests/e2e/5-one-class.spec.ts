@@ -178,11 +178,9 @@ test('one class is registered, run, finished and credited', async ({ page }) => 
     await expect(page.getByText(/Paused 5:/)).toBeVisible()
     await key(page, 'Go').click()
     // The start of half an hour ago is not offered.
-    await key(page, 'Undo').click()
-    await key(page, 'Undo').click()
+    await expect(key(page, 'Undo')).toContainText('going on')
     await passTime(page, 6 * MINUTE)
     await expect(key(page, 'Undo')).toBeDisabled()
-    await key(page, 'Go').click()
   })
 
   await test.step('finish logs the class', async () => {

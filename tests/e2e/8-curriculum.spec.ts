@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from './club'
-import { signIn, openPlan } from './steps'
+import { ask, openPlan, signIn } from './steps'
 
 /** What there is to teach: found, read, changed, drawn, asked for, and carried in and out as files. */
 
@@ -230,6 +230,7 @@ test('settings are kept, limits say what is usual, and a rank that is worn canno
     'cannot leave out Teal: 8 students hold it',
   )
   await page.getByRole('button', { name: 'Undo the last change to the ranks' }).click()
+  await expect(page.getByLabel('Rank 3', { exact: true })).toHaveValue('Teal')
   await page.reload()
   await expect(page.getByLabel('Rank 3', { exact: true })).toHaveValue('Teal')
   await expect(page.getByLabel('Jumps and landings in a class, under 13')).toHaveValue('40')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FormDose } from '~~/core/plan/doses/form'
-import { freshId } from '~~/core/plan/edit'
+import { freshId } from '~~/core/kernel/ids'
 
 /** Sections of a form with their lengths, and the runs over them. */
 const props = defineProps<{ dose: FormDose }>()

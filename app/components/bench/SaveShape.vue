@@ -4,7 +4,7 @@ import { toast } from 'vue-sonner'
 import type { Block } from '~~/core/plan/schema'
 import { readShape, shapeFrom, type Shape } from '~~/core/curriculum/shapes'
 import type { Phase } from '~~/core/plan/phases'
-import { freshId } from '~~/core/plan/edit'
+import { freshId } from '~~/core/kernel/ids'
 
 /** Puts the selected board on the shelf as a shape of the club. */
 const props = defineProps<{ block: Block }>()

@@ -5,7 +5,7 @@ import { ArrowDownTrayIcon } from '@heroicons/vue/20/solid'
 import { toast } from 'vue-sonner'
 import { PLAN_FORMATS, type Names, type PlanFormat } from '~~/core/formats'
 import { planCalendar } from '~~/core/formats/calendar'
-import { freshId } from '~~/core/plan/edit'
+import { freshId } from '~~/core/kernel/ids'
 import { saveFile } from '~/domain/save-file'
 
 /** The plan as files: cards to print, and open formats to keep, send and read in again. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { inkFor, NO_RANKS, type Ladder, type Rank } from '~~/core/curriculum/ladder'
 import { saidFault } from '~~/core/kernel/said-fields'
-import { freshId } from '~~/core/plan/edit'
+import { freshId } from '~~/core/kernel/ids'
 import type { ClassGroup } from '~~/shared/answers'
 
 /** The rank ladder from the lowest up, and the groups in which the ranks are taught. */

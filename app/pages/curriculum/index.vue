@@ -3,7 +3,7 @@ import { saidFault } from '~~/core/kernel/said-fields'
 import { savedVersionSchema } from '~~/shared/answers'
 import { CATEGORIES, CATEGORY_NAMES, type Category } from '~~/core/curriculum/categories'
 import { readItem } from '~~/core/curriculum/item-rules'
-import { freshId } from '~~/core/plan/edit'
+import { freshId } from '~~/core/kernel/ids'
 
 useHead({ title: 'Curriculum · Golden Lintel' })
 const library = useLibraryStore()

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
 import { readShape, type Shape } from '~~/core/curriculum/shapes'
-import { freshId, newBlock } from '~~/core/plan/edit'
+import { freshId } from '~~/core/kernel/ids'
+import { newBlock } from '~~/core/plan/edit'
 
 useHead({ title: 'Shapes · Golden Lintel' })
 const library = useLibraryStore()

@@ -65,8 +65,8 @@ describe('a cell with entries', () => {
 
 describe('a table from a spreadsheet', () => {
   const rows = [
-    { row: 2, cells: { name: 'Kick', category: 'kicks' } },
-    { row: 3, cells: { name: 'A, "b"\nc', category: 'falls' } },
+    { row: 2, surplus: undefined, cells: { name: 'Kick', category: 'kicks' } },
+    { row: 3, surplus: undefined, cells: { name: 'A, "b"\nc', category: 'falls' } },
   ]
   it.each([
     ['commas', 'Name,Category\nKick,kicks\n"A, ""b""\nc",falls\n'],
@@ -123,7 +123,7 @@ describe('the library as CSV', () => {
 
   it('refuses row by row with the column that is wrong, and then writes nothing at all', () => {
     const text =
-      'name,category,layers,sides,demand\nKick,kicks,one,2,hips 2\nRoll,flips,one,3,hips nine\nKick,kicks,one,1,\n'
+      'name,category,layers,sides,demand\nKick,kicks,one,2,hips 2\nRoll,flips,one,3,hips nine\nSpin,kicks,one,1,\n'
     const { rows, counts, write } = preview(text)
     expect(counts).toMatchObject({ added: 2, refused: 1 })
     expect(rows[1]).toMatchObject({
@@ -132,6 +132,50 @@ describe('the library as CSV', () => {
       faults: [{ path: 'category' }, { path: 'sides', message: 'must be 1 or 2' }, { path: 'demand.hips' }],
     })
     expect(write).toEqual([])
+  })
+
+  it('makes items of a name and a category alone, and finds the same file the same again', () => {
+    const text = 'name,category\nSweep,throws\n投げ,throws\nПодсечка,throws\n'
+    const { write, counts } = preview(text)
+    expect(counts).toMatchObject({ added: 3, refused: 0 })
+    expect(write.map(({ id, layers }) => [id, layers.length])).toEqual([
+      ['sweep', 1],
+      ['item', 1],
+      ['podsechka', 1],
+    ])
+    expect(preview(text, write).counts).toMatchObject({ same: 3, added: 0, changed: 0 })
+  })
+
+  it('updates what it knows by an alias, and leaves it its name', () => {
+    const kick = item('kick', { name: 'Front kick', aliases: ['snap kick'] })
+    const { write, rows } = preview('name,category,intensity\nSnap Kick,kicks,9\n', [kick])
+    expect(rows[0]).toMatchObject({ id: 'kick', outcome: 'changed', changes: ['intensity'] })
+    expect(write[0]).toMatchObject({ name: 'Front kick', aliases: ['snap kick'], intensity: 9 })
+  })
+
+  it('refuses a name the second time it stands in a file, be it by name or by alias', () => {
+    const kick = item('kick', { name: 'Front kick', aliases: ['snap kick'] })
+    const { rows } = preview(
+      'name,category\nSweep,throws\n sweep ,throws\nfront kick,kicks\nsnap kick,kicks\n',
+      [kick],
+    )
+    expect(rows.map(({ faults }) => faults.map(({ message }) => message))).toEqual([
+      [],
+      ['"sweep" is in row 2 already'],
+      [],
+      ['"snap kick" is in row 4 already'],
+    ])
+  })
+
+  it('counts rows as a spreadsheet does, empty ones and those with line breaks too, and refuses cells under no column', () => {
+    const { rows } = preview(
+      '\n\nname,category,hazard\n"Kick","kicks","mind\nthe knee"\n,,\n\nSweep,nowhere\nRoll,falls,slow, and low\n',
+    )
+    expect(rows.map(({ row }) => row)).toEqual([4, 7, 8])
+    expect(rows[1]?.faults[0]?.path).toBe('category')
+    expect(rows[2]?.faults).toEqual([
+      { path: '$', message: 'has a cell under no column: “and low”. Is a comma in a text not quoted?' },
+    ])
   })
 
   it('refuses an id that stands twice, naming the first row', () => {

@@ -223,3 +223,38 @@ describe('the plan file', () => {
     }
   })
 })
+
+describe('a text in a file', () => {
+  const nasty = 'Kick\r\nATTENDEE:mailto:x@y\rNOTE\n\n00:00.000 --> 00:09.000\u2028# Heading\n- item\n1. one'
+  const made = plan([block('a', { title: nasty, notes: nasty, dose: fixed(30) })], {
+    title: nasty,
+    theme: nasty,
+    notes: nasty,
+    date: '2026-11-25',
+    start: '18:30',
+  })
+  const dated = { uid: 'u', startsAt: 0, now: 0, club: nasty, place: nasty }
+
+  it('adds no line of its own to a calendar', () => {
+    const unfolded = planCalendar(made, names, dated).replace(/\r\n /g, '')
+    const fields = unfolded.split(/\r\n|\r|\n/).map((line) => line.split(/[:;]/)[0])
+    expect(fields).not.toContain('ATTENDEE')
+    expect(fields.filter((field) => field === 'SUMMARY')).toHaveLength(1)
+    expect(unfolded.replaceAll('\r\n', '')).not.toMatch(/[\r\n]/)
+  })
+
+  it('adds no cue and no line to a track', () => {
+    const text = planWebVtt(made, names)
+    expect(text).not.toMatch(/[\r\u2028]/)
+    const times = text.split('\n').filter((line) => line.includes('-->'))
+    expect(times.every((line) => /^\d\d:\d\d:\d\d\.\d{3} --> /.test(line))).toBe(true)
+    expect(text.split('\n').filter((line) => line.startsWith('NOTE'))).toHaveLength(1)
+  })
+
+  it('begins no heading and no list in a document', () => {
+    const text = planMarkdown(made, names)
+    expect(text).not.toMatch(/[\r\u2028]/)
+    expect(text.split('\n').filter((line) => /^# /.test(line))).toHaveLength(1)
+    expect(text).not.toMatch(/^(- item|1\. one|# Heading)$/m)
+  })
+})

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
+import { freshId } from '../../../core/kernel/ids'
 import { paintOnto } from '../../../core/plan/edit-tracks'
 import { expandPlan } from '../../../core/plan/expand'
 import { parsePlan } from '../../../core/plan/parse'
 import type { Mode, Plan } from '../../../core/plan/schema'
 import {
   duplicateBlock,
-  freshId,
   insertBlock,
   moveBlock,
   newBlock,
@@ -41,8 +41,11 @@ describe('changes to a plan', () => {
   it('make ids of titles, never one that is taken', () => {
     expect(freshId('Hip Throw: entry!', [])).toBe('hip-throw-entry')
     expect(freshId('Kick', ['kick', 'kick-2'])).toBe('kick-3')
-    expect(freshId('Überwurf', [])).toBe('u-berwurf')
+    expect(freshId('Überwurf', [])).toBe('uberwurf')
+    expect(freshId('Удар коленом', [])).toBe('udar-kolenom')
+    expect(freshId('Ωμοπλάτη & λαβή', [])).toBe('wmoplath-labh')
     expect(freshId('投げ', [])).toBe('board')
+    expect(freshId('投げ', ['item'], 'item')).toBe('item-2')
   })
 
   it('put a block in under an id of its own', () => {
