@@ -28,6 +28,8 @@ export default defineNuxtConfig({
     newClubs: '',
     /** How many clubs may be set up from one place in an hour. */
     newClubsAnHour: '12',
+    /** `on` where the demo club is what is served: its sign-ins are offered then. */
+    demo: '',
     database: { host: '127.0.0.1', port: '', user: '', password: '', name: '' },
     session: {
       name: 'golden-lintel',

@@ -97,6 +97,7 @@ export const OPEN_ROUTES = [
   'POST /api/auth/sign-in',
   'POST /api/auth/new-club',
   'GET /api/auth/starters',
+  'GET /api/auth/demo',
   'GET /api/health',
 ] as const
 

@@ -38,6 +38,11 @@ export type SavedVersion = z.infer<typeof savedVersionSchema>
 export const accountSchema = z.object({ id, name: z.string(), email: z.string(), role: z.enum(ROLES) })
 export type Account = z.infer<typeof accountSchema>
 
+/** The sign-ins of the demo club; none anywhere else. */
+export const demoSignInsSchema = z.array(
+  z.object({ name: z.string(), email: z.string(), password: z.string(), role: z.enum(ROLES) }),
+)
+
 export const starterSchema = z.object({
   id,
   name: z.string(),

@@ -1,5 +1,6 @@
 import type { Plan } from '~~/core/plan/schema'
-import type { WavTold } from '~/workers/make-wav'
+import type { SampleRate } from '~~/core/formats/wav'
+import type { WavAsked, WavTold } from '~/workers/make-wav'
 
 /** The bells and ticks of a class as a sound file, made in a worker; tells how far it is and can be stopped. */
 export function useWav() {
@@ -12,7 +13,7 @@ export function useWav() {
     share.value = undefined
   }
 
-  function make(plan: Plan): Promise<ArrayBuffer> {
+  function make(plan: Plan, rate: SampleRate): Promise<ArrayBuffer> {
     stop()
     share.value = 0
     const mine = (worker = new Worker(new URL('../workers/make-wav.ts', import.meta.url), { type: 'module' }))
@@ -28,7 +29,7 @@ export function useWav() {
         reject(new Error(event.message || 'The sound could not be made.'))
         stop()
       }
-      mine.postMessage(JSON.parse(JSON.stringify(plan)))
+      mine.postMessage(JSON.parse(JSON.stringify({ plan, rate } satisfies WavAsked)))
     })
   }
 

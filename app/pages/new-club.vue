@@ -28,7 +28,13 @@ const password = ref('')
 const starter = ref('')
 const ranksFrom = ref<'starter' | 'own' | 'levels' | 'none'>('none')
 const ownRanks = ref('First, Second, Third, Fourth')
-const levels = ref(5)
+const levels = ref<number | string>(5)
+const MOST_LEVELS = 40
+/** As many levels as a ladder takes; nothing while the figure is none of that. */
+const levelCount = computed(() => {
+  const count = Number(levels.value)
+  return Number.isInteger(count) && count >= 2 && count <= MOST_LEVELS ? count : undefined
+})
 const zones = Intl.supportedValuesOf('timeZone')
 
 onMounted(async () => {
@@ -75,20 +81,30 @@ function ladderOf(kind: 'ranks' | 'levels', names: string[]): Ladder {
   })
   return { kind, ranks }
 }
-const names = computed(() => ownRanks.value.split(/\s*[,;\n]\s*/).filter(Boolean))
+const names = computed(() =>
+  ownRanks.value
+    .split(/\s*[,;\n]\s*/)
+    .filter(Boolean)
+    .slice(0, MOST_LEVELS),
+)
 const ladder = computed<Ladder | undefined>(() => {
   if (ranksFrom.value === 'starter') return undefined
   if (ranksFrom.value === 'none') return NO_RANKS
   if (ranksFrom.value === 'own') return ladderOf('ranks', names.value)
   return ladderOf(
     'levels',
-    Array.from({ length: levels.value }, (_, n) => `Level ${n + 1}`),
+    Array.from({ length: levelCount.value ?? 0 }, (_, n) => `Level ${n + 1}`),
   )
 })
 const shown = computed(() => ladder.value ?? starters.value.find(({ id }) => id === starter.value)?.ladder)
 const losesSyllabus = computed(() => starter.value !== '' && ranksFrom.value !== 'starter')
 const ready = computed(
-  () => club.value.trim() && name.value.trim() && email.value.trim() && password.value.length >= 12,
+  () =>
+    (ranksFrom.value !== 'levels' || levelCount.value !== undefined) &&
+    club.value.trim() &&
+    name.value.trim() &&
+    email.value.trim() &&
+    password.value.length >= 12,
 )
 
 async function setUp() {
@@ -173,8 +189,18 @@ async function setUp() {
             >From the lowest up, apart with commas <input v-model="ownRanks" class="field"
           /></label>
           <label v-if="ranksFrom === 'levels'"
-            >How many <input v-model.number="levels" class="field w-20" type="number" min="2" max="20"
+            >How many
+            <input
+              v-model.number="levels"
+              class="field w-20"
+              type="number"
+              min="2"
+              :max="MOST_LEVELS"
+              :aria-invalid="levelCount === undefined || undefined"
           /></label>
+          <p v-if="ranksFrom === 'levels' && levelCount === undefined" role="alert" class="text-brick-deep">
+            Levels must be a whole number from 2 to {{ MOST_LEVELS }}.
+          </p>
           <p v-if="shown && shown.kind !== 'none'" class="ladder">
             <span
               v-for="rank in shown.ranks"

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import type { z } from 'zod'
+import { demoSignInsSchema } from '~~/shared/answers'
+
 definePageMeta({ layout: 'bare' })
 useHead({ title: 'Sign in · Golden Lintel' })
 
@@ -15,6 +18,16 @@ function destination(): string {
   return /^\/(?![/\\])/.test(to) ? to : '/'
 }
 
+/** Of the demo club, whoever may come in: one press does it. */
+const demo = shallowRef<z.infer<typeof demoSignInsSchema>>([])
+onMounted(async () => {
+  demo.value = await api('/api/auth/demo', { answer: demoSignInsSchema }).catch(() => [])
+})
+function comeInAs(one: { email: string; password: string }) {
+  email.value = one.email
+  password.value = one.password
+  return signIn()
+}
 async function signIn() {
   busy.value = true
   problem.value = ''
@@ -62,6 +75,19 @@ async function signIn() {
         <button class="btn btn-main big mt-5 justify-center" :disabled="busy || !email || !password">
           {{ busy ? 'Opening…' : 'Come in' }}
         </button>
+        <section v-if="demo.length" class="demo" aria-label="Demo sign-ins">
+          <p>This is the demo club. Come in as</p>
+          <button
+            v-for="one in demo"
+            :key="one.email"
+            type="button"
+            class="btn"
+            :disabled="busy"
+            @click="comeInAs(one)"
+          >
+            <b>{{ one.name.split(' ')[0] }}</b> {{ one.role }}
+          </button>
+        </section>
         <p class="mt-4 text-center"><NuxtLink to="/new-club" class="link">Set up a new club</NuxtLink></p>
       </div>
     </form>
@@ -75,6 +101,23 @@ async function signIn() {
   place-items: center;
   padding: 24px;
   background: radial-gradient(circle at 50% 30%, #fbf7ee, var(--color-plaster) 60%, #e6dcc8);
+}
+.demo {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 18px;
+  padding-top: 12px;
+  border-top: 1px solid var(--color-straw);
+}
+.demo p {
+  width: 100%;
+  color: var(--color-ash);
+}
+.demo .btn {
+  flex: 1 1 45%;
+  justify-content: center;
+  gap: 5px;
 }
 .doorway {
   width: min(400px, 100%);

@@ -38,6 +38,13 @@ export const useMarkedStore = defineStore('marked', () => {
     plans.selected = id
   }
 
+  /** Takes a board to lead those that are marked with it; one that is not marked leads alone. */
+  function lead(id: string) {
+    if (!isMany.value || !ids.value.includes(id)) return only(id)
+    others.value = ids.value
+    plans.selected = id
+  }
+
   /** Marks a board beside the selected one, or takes its mark away. */
   function toggle(id: string) {
     if (id === plans.selected) {
@@ -123,5 +130,5 @@ export const useMarkedStore = defineStore('marked', () => {
     return undefined
   }
 
-  return { ids, isMany, others, clear, only, toggle, upTo, extend, all, setPart, copied, paste }
+  return { ids, isMany, others, clear, only, lead, toggle, upTo, extend, all, setPart, copied, paste }
 })

@@ -3,7 +3,7 @@ import { Ground, listed, type GroupFacts } from '../checks/ground'
 import { spokenName } from '../curriculum/item'
 import { ladderBoard, partnerLadder } from '../curriculum/partner-ladder'
 import { isGood } from '../people/marks'
-import type { Dose } from '../plan/doses'
+import type { Dose, PlainDose } from '../plan/doses'
 import { changeBlock, changeDoses } from '../plan/edit'
 import { nudgeSets } from '../plan/nudge'
 import type { Phase } from '../plan/phases'
@@ -122,7 +122,24 @@ function stepOn(block: Block, ground: Ground, changes: string[]): Block {
         return { ...track, layer }
       })
   }
-  return changeDoses(next, lessTalk)
+  return noMoreTalk(changeDoses(next, lessTalk), talkOf(block))
+}
+
+/** A stage that came in must be shown: what was shown before is named in less time for it, so that nothing is talked about longer. */
+function noMoreTalk(block: Block, mostSec: number): Block {
+  let over = talkOf(block) - mostSec
+  if (over <= 0 || block.dose?.kind !== 'ladder') return block
+  const less = (sec: number) => {
+    const cut = Math.min(sec, over)
+    over -= cut
+    return sec - cut
+  }
+  const stages = block.dose.stages.map((stage) =>
+    stage.dose.kind === 'fixed'
+      ? stage
+      : { ...stage, dose: { ...stage.dose, setupSec: less(stage.dose.setupSec) } },
+  )
+  return { ...block, dose: { ...block.dose, stages, setupSec: less(block.dose.setupSec) } }
 }
 
 /** More sets where there is time for them, one drill after the other, as long as no check has more to tell. */
@@ -171,6 +188,8 @@ export function carryForward(
 
 /** Seconds of explanation before the work of a block. */
 function talkOf({ dose, tracks }: Block): number {
-  const setup = (one: Dose | undefined) => (one && one.kind !== 'fixed' ? one.setupSec : 0)
+  const own = (one: Dose | PlainDose | undefined) => (one && one.kind !== 'fixed' ? one.setupSec : 0)
+  const setup = (one: Dose | undefined) =>
+    own(one) + (one?.kind === 'ladder' ? one.stages.reduce((sum, stage) => sum + own(stage.dose), 0) : 0)
   return setup(dose) + (tracks ?? []).reduce((sum, track) => sum + setup(track.dose), 0)
 }

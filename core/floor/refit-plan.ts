@@ -12,10 +12,18 @@ export interface RefitPlan {
   changes: string[]
 }
 
+/** Shorter than this nothing is worth beginning, unless the plan says of a block that it is. */
+const WORTH_SEC = 60
+
+/** What is worth doing of a block: as the plan says, else a must whole, and of the others half and at least a minute. */
+function worthSec({ minSec, priority }: Block, sec: number): number {
+  if (minSec !== undefined || priority === 'must') return usefulSec({ sec, minSec, priority })
+  return Math.min(sec, Math.max(WORTH_SEC, Math.ceil(sec / 2)))
+}
+
 /** The shortest useful length, or what the dose comes to with one rep of one set, if that is longer. */
 function leastSec(block: Block, plan: Plan, sec: number): number {
-  const { minSec, priority } = block
-  const useful = Math.min(sec, Math.ceil(usefulSec({ sec, minSec, priority })))
+  const useful = Math.min(sec, Math.ceil(worthSec(block, sec)))
   if (useful === sec) return sec
   return Math.min(sec, Math.max(useful, Math.ceil(toSec(shortestMs(block, plan)))))
 }

@@ -1,11 +1,13 @@
 import type { Cue, CueKind } from '../plan/cues'
 
 /**
- * The bell-and-tick track of a class: 22,050 Hz, one channel, 16 bits. Every sound begins at the very sample of its cue. The
+ * The bell-and-tick track of a class: one channel, 16 bits, 22,050 Hz, or half of that for half the file. Every sound begins at the very sample of its cue. The
  * header is written here: a library for it would copy the hundred million samples of a class several times over.
  */
 
 export const SAMPLE_RATE = 22_050
+export const HALF_RATE = 11_025
+export type SampleRate = typeof SAMPLE_RATE | typeof HALF_RATE
 const HEADER_BYTES = 44
 
 /** A sound: partials that die away, begun at full height so that its first sample is heard. */
@@ -41,29 +43,30 @@ const SOUNDS: Partial<Record<CueKind, Sound>> = {
 }
 
 /** The sample at which a cue's sound begins. */
-export const sampleAt = (sec: number): number => Math.round(sec * SAMPLE_RATE)
+export const sampleAt = (sec: number, rate: SampleRate = SAMPLE_RATE): number => Math.round(sec * rate)
 
-const rendered = new Map<CueKind, Int16Array>()
+const rendered = new Map<string, Int16Array>()
 
-function render(kind: CueKind, { hz, sec, gain, times = 1, apart = 0 }: Sound): Int16Array {
-  const known = rendered.get(kind)
+function render(kind: CueKind, { hz, sec, gain, times = 1, apart = 0 }: Sound, rate: SampleRate): Int16Array {
+  const key = `${kind} ${rate}`
+  const known = rendered.get(key)
   if (known) return known
-  const sum = new Float64Array(sampleAt(sec + (times - 1) * apart))
+  const sum = new Float64Array(sampleAt(sec + (times - 1) * apart, rate))
   for (let n = 0; n < times; n++)
-    for (let i = 0; i < sampleAt(sec); i++) {
-      const at = i / SAMPLE_RATE
+    for (let i = 0; i < sampleAt(sec, rate); i++) {
+      const at = i / rate
       const fades = Math.exp((-5 * at) / sec)
       const wave = hz.reduce((total, f, p) => total + Math.cos(2 * Math.PI * f * at) / (p + 1), 0)
-      const into = sampleAt(n * apart) + i
+      const into = sampleAt(n * apart, rate) + i
       if (into < sum.length) sum[into] = (sum[into] ?? 0) + gain * fades * wave
     }
   const loudest = hz.reduce((total, _, p) => total + 1 / (p + 1), 0)
   const sound = Int16Array.from(sum, (value) => Math.round((value / loudest) * 32_000))
-  rendered.set(kind, sound)
+  rendered.set(key, sound)
   return sound
 }
 
-function header(samples: number): ArrayBuffer {
+function header(samples: number, rate: SampleRate): ArrayBuffer {
   const bytes = samples * 2
   const buffer = new ArrayBuffer(HEADER_BYTES + bytes)
   const view = new DataView(buffer)
@@ -75,8 +78,8 @@ function header(samples: number): ArrayBuffer {
   view.setUint32(16, 16, true)
   view.setUint16(20, 1, true)
   view.setUint16(22, 1, true)
-  view.setUint32(24, SAMPLE_RATE, true)
-  view.setUint32(28, SAMPLE_RATE * 2, true)
+  view.setUint32(24, rate, true)
+  view.setUint32(28, rate * 2, true)
   view.setUint16(32, 2, true)
   view.setUint16(34, 16, true)
   text(36, 'data')
@@ -95,15 +98,19 @@ const TAIL_SEC = 4
  * @yields the share done, 0 to 1
  * @returns the file
  */
-export function* wavOf(cues: readonly Cue[], totalSec: number): Generator<number, ArrayBuffer> {
-  const buffer = header(sampleAt(totalSec + TAIL_SEC))
+export function* wavOf(
+  cues: readonly Cue[],
+  totalSec: number,
+  rate: SampleRate = SAMPLE_RATE,
+): Generator<number, ArrayBuffer> {
+  const buffer = header(sampleAt(totalSec + TAIL_SEC, rate), rate)
   const samples = new Int16Array(buffer, HEADER_BYTES)
   for (const [c, cue] of cues.entries()) {
     if (c % TELL_EVERY === 0) yield c / cues.length
     const sound = SOUNDS[cue.kind]
     if (!sound) continue
-    const wave = render(cue.kind, sound)
-    const from = sampleAt(cue.at)
+    const wave = render(cue.kind, sound, rate)
+    const from = sampleAt(cue.at, rate)
     for (let i = 0; i < wave.length && from + i < samples.length; i++) {
       const both = (samples[from + i] ?? 0) + (wave[i] ?? 0)
       samples[from + i] = Math.max(-32_768, Math.min(32_767, both))

@@ -109,16 +109,26 @@ const FALLBACK_DOSE: Dose = {
   setupSec: 30,
 }
 
+const fixedDose = (sec: number): Dose => ({ kind: 'fixed', sec })
+/** Phases that last as long as they last: nothing in them is counted. */
+const FIXED: Partial<Record<Phase, Dose>> = {
+  opening: fixedDose(75),
+  talk: fixedDose(90),
+  water: fixedDose(60),
+  closing: fixedDose(90),
+}
+
+/** The block in another phase; one in which nothing is counted takes that phase's usual time for a counted dose. */
+export function withPhase(block: Block, phase: Phase, plan: Plan): Block {
+  const usual = FIXED[phase]
+  if (!usual || (block.mode === 'together' && block.dose?.kind === 'fixed')) return { ...block, phase }
+  const { technique, ...together } = withMode(block, 'together', plan)
+  return { ...together, phase, dose: usual, ...(technique && phase !== 'water' ? { technique } : {}) }
+}
+
 /** A block of a phase as it usually is, to be changed from there. */
 export function newBlock(phase: Phase, title: string, technique?: string): Omit<Block, 'id'> {
-  const fixed = (sec: number): Dose => ({ kind: 'fixed', sec })
-  const usual: Partial<Record<Phase, Dose>> = {
-    opening: fixed(75),
-    talk: fixed(90),
-    water: fixed(60),
-    game: fixed(240),
-    closing: fixed(90),
-  }
+  const usual: Partial<Record<Phase, Dose>> = { ...FIXED, game: fixedDose(240) }
   return {
     title,
     phase,

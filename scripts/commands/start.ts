@@ -104,6 +104,7 @@ export async function main(): Promise<void> {
       database,
       schema: RUN_DATABASE,
       port: wantedPort(),
+      demo: true,
     })
     started.push(server)
     writeFileSync(

@@ -18,6 +18,8 @@ export interface ServerOptions {
   /** Lets a test move the page's clock. */
   testClock?: boolean
   quiet?: boolean
+  /** The demo club is what is served: its sign-ins are offered at the door. */
+  demo?: boolean
 }
 
 /** The settings by which the application finds its database; also used by `nuxt dev`. */
@@ -45,6 +47,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       // What is still being answered has this long to end.
       NITRO_SHUTDOWN_TIMEOUT: '5000',
       NUXT_PUBLIC_TEST_CLOCK: options.testClock ? 'on' : '',
+      NUXT_DEMO: options.demo ? 'on' : '',
     },
     stdio: ['ignore', options.quiet ? 'ignore' : 'inherit', 'inherit'],
     detached: true,

@@ -56,7 +56,7 @@ export async function makeTestBed(say: (text: string) => void): Promise<TestBed>
       await migrate(db.sequelize)
       if (demo) await loadDemo(db)
       await db.sequelize.close()
-      const server = await startServer({ build, database, schema, testClock: true, quiet: true })
+      const server = await startServer({ build, database, schema, testClock: true, quiet: true, demo })
       servers.push(server)
       return server
     }

@@ -5,11 +5,13 @@ import { classesWithUnsent, clearDevice } from '~/domain/device-store'
 
 /** At the right end of the beam: what the club knows and how it is set, and the way out. */
 const { user, clear } = useUserSession()
-const PLACES = [
+const PLACES = computed(() => [
   { to: '/curriculum', name: 'Curriculum', about: 'what there is to teach' },
   { to: '/syllabus', name: 'Syllabus', about: 'who must know what, when' },
-  { to: '/settings', name: 'Club settings', about: 'ranks, schools, limits, hall' },
-]
+  user.value?.role === 'head'
+    ? { to: '/settings', name: 'Club settings', about: 'ranks, limits, hall, who signs in' }
+    : { to: '/settings', name: 'Club and password', about: 'how the club is set; your password' },
+])
 
 /** What waits is sent first; what cannot be stays on the device under its owner. Registers and names leave it. */
 async function signOut() {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Block, Mode, Priority } from '~~/core/plan/schema'
 import type { Dose } from '~~/core/plan/doses'
-import { canBeCut, withMode } from '~~/core/plan/edit'
+import { canBeCut, withMode, withPhase } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
 
@@ -39,6 +39,10 @@ function setMode(mode: Mode) {
   if (!block.value || !plan) return
   if (mode !== 'stations' && !canBeCut(block.value)) askForItem(block.value)
   else store.changeBlock(block.value.id, (b) => withMode(b, mode, plan))
+}
+function setPhase(phase: Phase) {
+  const { plan } = store
+  if (block.value && plan) store.changeBlock(block.value.id, (b) => withPhase(b, phase, plan))
 }
 function setItem(id: string | undefined) {
   if (!block.value) return
@@ -84,7 +88,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
           class="phase-pick"
           :value="block.phase"
           aria-label="Phase"
-          @change="set({ phase: ($event.target as HTMLSelectElement).value as Phase })"
+          @change="setPhase(($event.target as HTMLSelectElement).value as Phase)"
         >
           <option v-for="phase in PHASE_NAMES" :key="phase" :value="phase">{{ PHASES[phase].name }}</option>
         </select>

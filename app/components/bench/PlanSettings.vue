@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { freshId } from '~~/core/kernel/ids'
+import { addGroup, leaveOutGroup, mergeGroups, renameGroup } from '~~/core/plan/edit-groups'
 import type { Group, Plan } from '~~/core/plan/schema'
 
 /** The frame itself: when the class begins, how long it is, and for how many. Shown while no board is chosen. */
@@ -17,6 +19,45 @@ function setText(field: 'theme' | 'notes' | 'start' | 'date', event: Event) {
   const { [field]: _had, ...rest } = plan.value
   const text = (event.target as HTMLInputElement).value
   store.change(text ? { ...rest, [field]: text } : rest, { touch: `plan.${field}` })
+}
+/** Groups of the club that are not in this class. */
+const library = useLibraryStore()
+const others = computed(() =>
+  library.groups.filter(({ id }) => !plan.value.groups.some((group) => group.id === id)),
+)
+function rename(group: Group, event: Event) {
+  const field = event.target as HTMLInputElement
+  const name = field.value.trim()
+  if (name) store.change(renameGroup(plan.value, group.id, name))
+  else field.value = group.name
+}
+function tonight(group: Group, event: Event) {
+  const field = event.target as HTMLSelectElement
+  const to = field.value
+  field.value = ''
+  store.change(to === 'out' ? leaveOutGroup(plan.value, group.id) : mergeGroups(plan.value, group.id, to))
+}
+function add(event: Event) {
+  const field = event.target as HTMLSelectElement
+  const known = library.groups.find(({ id }) => id === field.value)
+  field.value = ''
+  const facts = useFactsStore().club.students.filter((student) => student.group === known?.id)
+  const name = known?.name ?? 'Another group'
+  const id =
+    known?.id ??
+    freshId(
+      name,
+      plan.value.groups.map((group) => group.id),
+    )
+  store.change(
+    addGroup(plan.value, {
+      id,
+      name,
+      ranks: known?.ranks ?? [],
+      headcount: facts.length,
+      pace: known?.pace ?? 1,
+    }),
+  )
 }
 const firstSides = [
   { value: 'R' as const, name: 'Right first' },
@@ -66,7 +107,29 @@ const firstSides = [
     />
     <h3 class="mt-3 mb-1">Groups</h3>
     <div v-for="(group, g) in plan.groups" :key="group.id" class="group">
-      <Sash :ranks="group.ranks" />
+      <div class="flex items-center gap-1">
+        <Sash :ranks="group.ranks" />
+        <input
+          class="group-name"
+          :value="group.name"
+          maxlength="80"
+          :aria-label="`Name of group ${g + 1}`"
+          @change="rename(group, $event)"
+        />
+        <select
+          v-if="plan.groups.length > 1"
+          class="tonight"
+          :aria-label="`${group.name} tonight`"
+          value=""
+          @change="tonight(group, $event)"
+        >
+          <option value="">⋮</option>
+          <option value="out">leave out of this class</option>
+          <template v-for="other in plan.groups" :key="other.id">
+            <option v-if="other.id !== group.id" :value="other.id">join with {{ other.name }}</option>
+          </template>
+        </select>
+      </div>
       <Stepper
         label="Heads"
         :model-value="group.headcount"
@@ -83,6 +146,11 @@ const firstSides = [
         @update:model-value="setGroup(g, { pace: $event }, 'pace')"
       />
     </div>
+    <select v-if="plan.groups.length < 12" class="field mt-2" aria-label="Add a group" value="" @change="add">
+      <option value="">+ a group…</option>
+      <option v-for="group in others" :key="group.id" :value="group.id">{{ group.name }}</option>
+      <option value="own">a group of its own</option>
+    </select>
     <p class="text-13 text-ash">Pace 1.2 is a fifth slower at own-pace work.</p>
     <label class="mt-2 block" for="plan-theme">Theme</label>
     <input
@@ -110,6 +178,27 @@ const firstSides = [
   align-items: center;
   column-gap: 4px;
   min-height: 30px;
+}
+.group-name {
+  flex: 1;
+  min-width: 0;
+  height: 24px;
+  padding: 0 4px;
+  font-size: 13px;
+  background: transparent;
+  border: 1px solid transparent;
+  border-radius: 3px;
+}
+.group-name:hover,
+.group-name:focus {
+  border-color: var(--color-straw);
+  background: var(--color-paper);
+}
+.tonight {
+  width: 26px;
+  height: 24px;
+  color: var(--color-ash);
+  background: transparent;
 }
 .group {
   padding: 4px 0;

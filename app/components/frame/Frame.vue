@@ -40,10 +40,15 @@ const HEADS_PX = 36
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const { bring, isNear, near, unseen } = useFrameView(scroller, HEADS_PX, geometry)
 
-/** A board was dragged: the plan takes the move as one step, and the frame follows the plan. */
+/** A board was dragged, and those that are marked with it: the plan takes the move as one step, and the frame follows the plan. */
 function dragged({ oldIndex, newIndex }: { oldIndex?: number; newIndex?: number }) {
-  const id = plan.value.blocks[oldIndex ?? -1]?.id
-  if (id !== undefined && newIndex !== undefined) store.move([id], newIndex)
+  const { blocks } = plan.value
+  const id = blocks[oldIndex ?? -1]?.id
+  if (id === undefined || newIndex === undefined) return
+  const moved = marked.ids.includes(id) ? marked.ids : [id]
+  // Among the boards that stay, as many come before it as before the place it was dropped at.
+  const before = blocks.filter((block) => block.id !== id).slice(0, newIndex)
+  store.move(moved, before.filter((block) => !moved.includes(block.id)).length)
 }
 
 const marked = useMarkedStore()
@@ -105,7 +110,7 @@ function scrollTo(id: string) {
             data-boards
             class="relative"
             @update="dragged"
-            @start="(event) => (store.selected = event.data.block.id)"
+            @start="(event) => marked.lead(event.data.block.id)"
           >
             <Board
               v-for="(board, b) in geometry.boards"

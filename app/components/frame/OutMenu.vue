@@ -6,6 +6,7 @@ import { toast } from 'vue-sonner'
 import { PLAN_FORMATS, type Names, type PlanFormat } from '~~/core/formats'
 import { planCalendar } from '~~/core/formats/calendar'
 import { freshId } from '~~/core/kernel/ids'
+import type { SampleRate } from '~~/core/formats/wav'
 import { saveFile } from '~/domain/save-file'
 
 /** The plan as files: cards to print, and open formats to keep, send and read in again. */
@@ -41,10 +42,10 @@ function keepCalendar() {
   saveFile(fileName('ics'), 'text/calendar', planCalendar(plan, names, dated))
 }
 
-async function keepSound() {
+async function keepSound(rate: SampleRate) {
   if (!store.plan) return
   try {
-    const file = await wav.make(store.plan)
+    const file = await wav.make(store.plan, rate)
     saveFile(fileName('wav'), 'audio/wav', file)
   } catch (error) {
     toast.error(saidBy(error))
@@ -81,8 +82,13 @@ async function keepSound() {
           </button>
         </MenuItem>
         <MenuItem v-slot="{ active }" as="template">
-          <button type="button" :class="{ active }" @click="keepSound">
+          <button type="button" :class="{ active }" @click="keepSound(22_050)">
             <b>Bells and ticks</b><span>WAV, the whole class</span>
+          </button>
+        </MenuItem>
+        <MenuItem v-slot="{ active }" as="template">
+          <button type="button" :class="{ active }" @click="keepSound(11_025)">
+            <b>Bells and ticks, half the size</b><span>WAV at 11,025 Hz, for a telephone</span>
           </button>
         </MenuItem>
         <MenuItem v-slot="{ active }" as="template">

@@ -9,6 +9,8 @@ import { wallTime } from '~/domain/wall-time'
 const props = defineProps<{ student: RosterStudent }>()
 const emit = defineEmits<{ tapped: [id: string, name: string, what: string] }>()
 const store = useClassStore()
+/** A student's page is for those who teach. */
+const mayWrite = useMayWrite()
 
 const line = computed(() => store.register.get(props.student.id))
 const state = computed(() => line.value?.state ?? 'unknown')
@@ -78,7 +80,8 @@ const REASONS = ['injury', 'unwell', 'watching']
 <template>
   <div class="row" :class="state" role="group" :aria-label="student.name" :data-student="student.id">
     <div class="who">
-      <NuxtLink :to="`/people/${student.id}`" class="name">{{ student.name }}</NuxtLink>
+      <NuxtLink v-if="mayWrite" :to="`/people/${student.id}`" class="name">{{ student.name }}</NuxtLink>
+      <span v-else class="name">{{ student.name }}</span>
       <span class="says" :title="[note, says].filter(Boolean).join(' · ')"
         ><b v-if="note" class="note">{{ note }}</b
         ><template v-if="note && says"> · </template>{{ says

@@ -4,6 +4,8 @@ import type { RosterStudent } from '~~/shared/answers'
 /** The roster by group: who missed the last class is underlined, who has a floor note is starred. */
 const props = defineProps<{ roster: RosterStudent[]; came: string[] | undefined }>()
 const library = useLibraryStore()
+/** A student's page is for those who teach. */
+const mayWrite = useMayWrite()
 const byGroup = computed(() =>
   library.groups.map((group) => ({
     group,
@@ -28,10 +30,15 @@ const missedLast = computed(() => {
       >
       <p>
         <template v-for="(student, i) in students" :key="student.id">
-          <NuxtLink :to="`/people/${student.id}`" :class="{ missed: missedLast.has(student.id) }">{{
-            student.name.split(' ')[0]
-          }}</NuxtLink><sup v-if="student.floorNote">*</sup
-          ><template v-if="i < students.length - 1">, </template>
+          <NuxtLink
+            v-if="mayWrite"
+            :to="`/people/${student.id}`"
+            :class="{ missed: missedLast.has(student.id) }"
+            >{{ student.name.split(' ')[0] }}</NuxtLink><span
+            v-else
+            :class="{ missed: missedLast.has(student.id) }"
+            >{{ student.name.split(' ')[0] }}</span
+          ><sup v-if="student.floorNote">*</sup><template v-if="i < students.length - 1">, </template>
         </template>
       </p>
     </div>

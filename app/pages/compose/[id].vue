@@ -21,6 +21,10 @@ onMounted(async () => {
     await store.open(String(route.params.id))
     store.selected = store.plan?.blocks[0]?.id
     await nextTick()
+    if (document.activeElement === document.body)
+      document
+        .querySelector<HTMLElement>('[data-board][aria-selected="true"]')
+        ?.focus({ preventScroll: true })
     isReady.value = true
   } catch (error) {
     problem.value = saidBy(error)

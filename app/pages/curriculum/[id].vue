@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { itemPageSchema } from '~~/shared/answers'
-import { spokenName } from '~~/core/curriculum/item'
+import { itemPageSchema, savedVersionSchema } from '~~/shared/answers'
+import { spokenName, type Item } from '~~/core/curriculum/item'
 import { targetInWords } from '~~/core/curriculum/syllabus'
 import type { ItemPage } from '~~/shared/answers'
 import { shortDay } from '~/domain/days'
@@ -33,6 +33,43 @@ onMounted(async () => {
   }
 })
 
+/** Layers in another order, of which it is asked what becomes of those that the syllabus asks for. */
+const moved = shallowRef<Item['layers']>()
+const problem = ref('')
+/** What the syllabus asks of this item, with the number its layer has in another order. */
+const movedEntries = computed(() =>
+  asked.value.flatMap(({ rank, entry }) => {
+    const layer = item.value?.layers[entry.layer - 1]
+    const to = layer && moved.value ? moved.value.indexOf(layer) + 1 : 0
+    return layer && to && to !== entry.layer ? [{ rank, entry, name: layer.name, to }] : []
+  }),
+)
+function changeLayers(layers: Item['layers']) {
+  const before = item.value?.layers ?? []
+  const isReordered = layers.length === before.length && layers.every((layer) => before.includes(layer))
+  moved.value = isReordered ? layers : undefined
+  problem.value = ''
+  if (movedEntries.value.length === 0) settleMove(layers)
+}
+function settleMove(layers = moved.value) {
+  moved.value = undefined
+  if (layers) change({ layers })
+}
+/** The syllabus goes on asking for the same layers, under their new numbers. */
+async function moveEntries() {
+  const { loaded } = library
+  const to = new Map(movedEntries.value.map(({ entry, to: layer }) => [entry, layer]))
+  if (!loaded) return
+  try {
+    const syllabus = library.syllabus.map((entry) => ({ ...entry, layer: to.get(entry) ?? entry.layer }))
+    const body = { base: loaded.versions.syllabus, syllabus }
+    const { version } = await api('/api/syllabus', { answer: savedVersionSchema, method: 'PUT', body })
+    library.change({ syllabus, versions: { ...loaded.versions, syllabus: version } })
+    settleMove()
+  } catch (error) {
+    problem.value = saidBy(error)
+  }
+}
 const asked = computed(() =>
   library.ladder.ranks.flatMap((rank) => {
     const entry = library.syllabus.find((one) => one.rank === rank.id && one.item === id)
@@ -47,6 +84,22 @@ const asked = computed(() =>
     <NuxtLink to="/curriculum" class="link">Back to the library</NuxtLink>
   </div>
   <article v-else class="item">
+    <AskDialog
+      :open="movedEntries.length > 0"
+      title="The syllabus asks for these layers"
+      says="They have other numbers now. Should it go on asking for the same layers, or for the same numbers?"
+      yes="The same layers"
+      no="The same numbers"
+      :problem="problem"
+      @yes="moveEntries"
+      @no="settleMove()"
+    >
+      <ul class="mt-2">
+        <li v-for="{ rank, entry, name, to } in movedEntries" :key="rank.id">
+          <Sash :ranks="[rank.id]" /> “{{ name }}”, layer {{ entry.layer }}, is layer {{ to }} now
+        </li>
+      </ul>
+    </AskDialog>
     <div class="head">
       <ItemNames
         :item="item"
@@ -103,12 +156,7 @@ const asked = computed(() =>
             </template>
           </InPlaceList>
         </section>
-        <LayerStair
-          :item="item"
-          :readonly="readonly"
-          :fault-at="faultAt"
-          @change="change({ layers: $event })"
-        />
+        <LayerStair :item="item" :readonly="readonly" :fault-at="faultAt" @change="changeLayers" />
         <FaultTable
           :item="item"
           :readonly="readonly"

@@ -2,6 +2,7 @@
 import { todaySchema } from '~~/shared/answers'
 import { toast } from 'vue-sonner'
 import { inHall } from '~~/core/people/register'
+import { counted } from '~~/core/kernel/time-text'
 import { longDay } from '~/domain/days'
 
 useHead({ title: 'People · Golden Lintel' })
@@ -54,6 +55,15 @@ const minorsHere = computed(
   () =>
     roster.value.filter(({ id, age }) => age !== null && age < 18 && inHall(store.register.get(id))).length,
 )
+/** Those of whom nothing is known yet; a desk or a floor says with one press that they are all here. */
+const unknown = computed(() => roster.value.filter(({ id }) => (stateOf(id) ?? 'unknown') === 'unknown'))
+function allHere() {
+  const taps = unknown.value.map(({ id }) => store.tap('here', id))
+  toast(`${counted(taps.length, 'student')} here.`, {
+    duration: 10_000,
+    action: { label: 'Undo', onClick: () => taps.forEach((id) => undo(id)) },
+  })
+}
 const lastTap = ref<string>()
 function tapped(id: string, name: string, what: string) {
   lastTap.value = id
@@ -105,6 +115,12 @@ const status = computed(() => {
             <dt>away</dt>
           </div>
         </dl>
+      </div>
+      <div v-if="unknown.length" class="all">
+        <button type="button" class="btn btn-main" @click="allHere">
+          All here: {{ counted(unknown.length, 'student') }}
+        </button>
+        <span class="text-ash">then tap the exceptions</span>
       </div>
       <div class="columns">
         <section
@@ -185,6 +201,12 @@ const status = computed(() => {
 .totals div {
   display: flex;
   flex-direction: column;
+}
+.all {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin-top: 14px;
 }
 .columns {
   display: grid;

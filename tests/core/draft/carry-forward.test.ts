@@ -1,7 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { layPlan } from '../../../core/plan/timeline'
 import { parsePlan } from '../../../core/plan/parse'
-import { checkPlan } from '../../../core/checks'
+import { checkPlan, NO_CLUB } from '../../../core/checks'
+import { Ground } from '../../../core/checks/ground'
+import type { Plan } from '../../../core/plan/schema'
+import { demoItems } from '../../../demo/curriculum'
+import { lastClass, lastWeek, tonight } from '../../../demo/plans'
 import { carryForward } from '../../../core/draft/carry-forward'
 import { partnerLadder } from '../../../core/curriculum/partner-ladder'
 import type { Mark } from '../../../core/people/marks'
@@ -71,6 +75,35 @@ describe('carry forward', () => {
       rungs.slice(0, 3).map(({ title }) => title),
     )
     expect(changes[0]).toBe(`Grip climbs to “${rungs[2]?.title}”: 1 of 1 mark was good.`)
+  })
+
+  it('lengthens no talk, not by a rung that comes in, nor in any class of the demo', () => {
+    const talkIn = (of: Plan) => {
+      const ground = new Ground(of, layPlan(of), NO_CLUB)
+      return of.groups.map((_, g) =>
+        ground.blocks.reduce((sum, { lanes }) => sum + (lanes[g]?.talkMs ?? 0), 0),
+      )
+    }
+    const rungs = partnerLadder([grip])
+    const stages = rungs
+      .slice(0, 2)
+      .map(({ title }) => ({ title, dose: count(5, { roles: 2, setupSec: 20 }) }))
+    const made = plan([
+      block('g', { title: 'Grip', phase: 'partner', technique: 'grip', dose: { kind: 'ladder', stages } }),
+    ])
+    const { plan: next } = forward(made, [marked('grip', 'sound')])
+    const dose = next.blocks[0]?.dose
+    expect(dose?.kind === 'ladder' && dose.stages).toHaveLength(3)
+    expect(talkIn(next)[0]).toBeLessThanOrEqual(talkIn(made)[0]!)
+    for (const document of [tonight, lastClass, lastWeek]) {
+      const read = parsePlan(JSON.parse(JSON.stringify(document)))
+      if (!read.ok) throw new Error(JSON.stringify(read.faults))
+      const { plan: on } = carryForward(read.plan, {
+        ...NO_CLUB,
+        items: new Map(demoItems.map((one) => [one.id, one])),
+      })
+      talkIn(on).forEach((ms, g) => expect(ms).toBeLessThanOrEqual(talkIn(read.plan)[g]!))
+    }
   })
 
   it('leaves warm-ups and games as they are', () => {

@@ -212,6 +212,22 @@ describe('a plan made to fit', () => {
     expect(only).toBe('Tag is left out')
   })
 
+  it('fits nothing below what is worth doing: a game is played for half its time, or not at all', () => {
+    const others = [block('w', { priority: 'must', dose: fixed(270) }), end]
+    const of = (lengthMin: number) =>
+      refitPlan(
+        plan([...others, block('g', { title: 'Tag', priority: 'could', dose: fixed(240) })], { lengthMin }),
+      )
+    const played = (fitted: ReturnType<typeof of>) =>
+      layPlan(fitted.plan).blocks.find((placed) => placed.block.id === 'g')?.ms
+    for (const lengthMin of [6, 7, 8, 9, 10, 11]) {
+      const ms = played(of(lengthMin))
+      expect(ms === undefined || ms >= 120_000, `${lengthMin}: ${ms}`).toBe(true)
+      expect(of(lengthMin).fits).toBe(true)
+    }
+    expect(new Set([6, 7, 8, 9, 10].map((min) => played(of(min)) === undefined)).size).toBe(2)
+  })
+
   it('always fits where the musts do, and stays a plan (100 random classes)', () => {
     const drill = fc.record({
       sets: fc.integer({ min: 1, max: 6 }),

@@ -87,11 +87,14 @@ describe('presence as an attendance file', () => {
     expect(row([mark('here', 0), mark('out', 50)])).toMatchObject({ fromSec: 0, toSec: 50 })
   })
 
-  it('leaves out who was away, excused, cleared, or of a group the plan does not have', () => {
+  it('leaves out who was away, excused or cleared; whoever is there is in one of the groups, whatever the plan calls them', () => {
     for (const kind of ['away', 'excused', 'clear'] as const) expect(row([mark(kind, 0)])).toBeUndefined()
     const run = replay(layPlan(made), whole, START + 210_000)
-    const elsewhere = [{ id: SAM, group: 'blue' }]
-    expect(attendanceOf(made, run, [mark('here', 0)], elsewhere).present).toEqual([])
+    const groupOf = (who: { group: string; rank?: string }) =>
+      attendanceOf(made, run, [mark('here', 0)], [{ id: SAM, ...who }]).present.map(({ group }) => group)
+    expect(groupOf({ group: 'green' })).toEqual(['green'])
+    expect(groupOf({ group: 'blue', rank: 'green' })).toEqual(['green'])
+    expect(groupOf({ group: 'blue' })).toEqual(['white'])
   })
 
   it('what was not run, nobody was there for: a board cut at 60 s leaves a hole of 40 s', () => {

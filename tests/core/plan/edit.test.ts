@@ -13,6 +13,7 @@ import {
   canBeCut,
   toggleSplit,
   withMode,
+  withPhase,
 } from '../../../core/plan/edit'
 import { nudgeReps, nudgeSets, togglePartner } from '../../../core/plan/nudge'
 import { PHASE_NAMES } from '../../../core/plan/phases'
@@ -157,6 +158,32 @@ describe('a block in another mode', () => {
       { groups: ['white'], technique: 'kick', layer: 3 },
       { groups: ['green'], technique: 'sweep', layer: 1 },
     ])
+  })
+})
+
+describe('a block in another phase', () => {
+  it('in which nothing is counted takes that phase’s usual time; water works nothing', () => {
+    expect(withPhase(blockOf(made, 'b'), 'water', made)).toMatchObject({
+      phase: 'water',
+      mode: 'together',
+      dose: { kind: 'fixed', sec: 60 },
+    })
+    expect(withPhase(blockOf(made, 'b'), 'water', made).technique).toBeUndefined()
+    const cut = withMode(blockOf(made, 'b'), 'oneCount', made)
+    for (const phase of ['opening', 'talk', 'water', 'closing'] as const) {
+      const there = withPhase(cut, phase, made)
+      expect(there).toMatchObject({ mode: 'together', dose: { kind: 'fixed' } })
+      expect(isWhole({ ...made, blocks: made.blocks.map((b) => (b.id === 'b' ? there : b)) })).toBe(true)
+    }
+  })
+
+  it('in which things are counted keeps its dose', () => {
+    expect(withPhase(blockOf(made, 'b'), 'partner', made)).toEqual({
+      ...blockOf(made, 'b'),
+      phase: 'partner',
+    })
+    const water = plan([block('w', { phase: 'water', dose: fixed(45) })])
+    expect(withPhase(water.blocks[0]!, 'closing', water).dose).toEqual(water.blocks[0]!.dose)
   })
 })
 
