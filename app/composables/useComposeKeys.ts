@@ -6,6 +6,8 @@ import { toast } from 'vue-sonner'
 
 interface Acts {
   find(): void
+  /** To the bench, at the name of the board. */
+  bench(): void
   keys(): void
   floor(): void
   /** Lets go of the board, so that the bench shows the class itself. */
@@ -56,10 +58,6 @@ export function useComposeKeys(acts: Acts): void {
     else askForItem(block)
   }
 
-  function toBench() {
-    document.getElementById('board-title')?.focus()
-  }
-
   const onBoards = (act: (ids: readonly string[]) => void) => () => {
     if (marked.ids.length) act(marked.ids)
   }
@@ -72,7 +70,7 @@ export function useComposeKeys(acts: Acts): void {
     ArrowUp: () => step(-1),
     a: acts.add,
     w: () => store.add(newBlock('water', 'Water')),
-    Enter: toBench,
+    Enter: acts.bench,
     Escape: escape,
     '[': () => dose((d) => nudgeSets(d, -1)),
     ']': () => dose((d) => nudgeSets(d, 1)),

@@ -78,6 +78,20 @@ const caution = computed(() => {
   const techniques = (shown.value?.groups ?? []).map(({ stretch }) => stretch?.technique)
   return techniques.map((id) => library.items.get(id ?? '')?.hazard).find(Boolean)
 })
+const FIRST_MS = 25 * 60_000
+const FIRST_BOARDS = 5
+/** What a group does in the first minutes: its own item where the board is cut, else the board. */
+function firstMinutes(group: string) {
+  const at = store.data?.startsAt ?? 0
+  return (store.timeline?.blocks ?? [])
+    .filter((placed) => placed.at < FIRST_MS)
+    .slice(0, FIRST_BOARDS)
+    .map(({ block, at: from }) => {
+      const track = block.tracks?.find(({ groups }) => groups.includes(group))
+      const what = block.tracks ? (track ? library.itemName(track.technique) : 'waits') : block.title
+      return { clock: wallTime(at + from, library.club?.zone), what }
+    })
+}
 const next = computed(() => shown.value?.coming)
 const nextAt = computed(() =>
   next.value && run.value?.phase === 'running'
@@ -138,6 +152,7 @@ const nextAt = computed(() =>
             :now="shown.groups[g]"
             :left-ms="shown.leftMs"
             :tight="plan.groups.length > 4"
+            :first="ready ? firstMinutes(group.id) : undefined"
           />
         </div>
         <p class="next">

@@ -103,7 +103,7 @@ const SECTIONS = computed(() => [
         <a v-for="[id, name] in SECTIONS" :key="id" :href="`#${id}`">{{ name }}</a>
         <p v-if="readonly" class="text-13 mt-3 text-ash">Only the head of the club changes these.</p>
       </nav>
-      <div class="min-w-0 space-y-10">
+      <div class="sections">
         <div class="kept">
           <span class="text-13 text-ash">Settings:</span>
           <KeptBar v-if="!readonly" :kept="settings" what="the settings" />
@@ -158,6 +158,41 @@ const SECTIONS = computed(() => [
 }
 .index a:hover {
   border-left-color: var(--color-gilt);
+}
+.sections {
+  display: flex;
+  flex-direction: column;
+  gap: 26px;
+  min-width: 0;
+}
+/* Each part is a doorway of its own: its name on the beam, its fields between the posts. */
+.sections :deep(section) {
+  padding: 0 18px 16px;
+  background: var(--color-paper);
+  border: 1px solid var(--color-straw);
+  box-shadow: 0 1px 4px rgb(74 56 43 / 0.1);
+  scroll-margin-top: 16px;
+}
+.sections :deep(section > h2:first-child),
+.sections :deep(section > div:first-child:has(h2)) {
+  margin: 0 -18px 14px;
+  padding: 8px 18px 9px;
+  color: #f6e7c8;
+  background: linear-gradient(#4f3b2d, #38281e);
+  border-bottom: 3px solid var(--color-gilt);
+}
+.sections :deep(section > div:first-child h2) {
+  color: #f6e7c8;
+}
+.sections :deep(section > div:first-child [data-test='save-state']) {
+  color: #ebdcc0;
+}
+.sections :deep(h3) {
+  margin-top: 14px;
+  padding-bottom: 2px;
+  font: 660 15px/20px var(--font-serif);
+  color: var(--color-umber);
+  border-bottom: 1px solid var(--color-straw);
 }
 .kept {
   display: flex;

@@ -139,7 +139,10 @@ function noMoreTalk(block: Block, mostSec: number): Block {
       ? stage
       : { ...stage, dose: { ...stage.dose, setupSec: less(stage.dose.setupSec) } },
   )
-  return { ...block, dose: { ...block.dose, stages, setupSec: less(block.dose.setupSec) } }
+  const setupSec = less(block.dose.setupSec)
+  const bridges = stages.length - 1
+  const bridgeSec = bridges > 0 ? Math.floor(less(block.dose.bridgeSec * bridges) / bridges) : 0
+  return { ...block, dose: { ...block.dose, stages, setupSec, bridgeSec } }
 }
 
 /** More sets where there is time for them, one drill after the other, as long as no check has more to tell. */
@@ -186,10 +189,13 @@ export function carryForward(
   return { plan: moreWork(stepped, facts, changes), changes }
 }
 
-/** Seconds of explanation before the work of a block. */
+/** Seconds of explanation in a block: before its work, and between the stages of a ladder. */
 function talkOf({ dose, tracks }: Block): number {
   const own = (one: Dose | PlainDose | undefined) => (one && one.kind !== 'fixed' ? one.setupSec : 0)
   const setup = (one: Dose | undefined) =>
-    own(one) + (one?.kind === 'ladder' ? one.stages.reduce((sum, stage) => sum + own(stage.dose), 0) : 0)
+    own(one) +
+    (one?.kind === 'ladder'
+      ? one.stages.reduce((sum, stage) => sum + own(stage.dose), one.bridgeSec * (one.stages.length - 1))
+      : 0)
   return setup(dose) + (tracks ?? []).reduce((sum, track) => sum + setup(track.dose), 0)
 }

@@ -119,6 +119,17 @@ const isOpen = (to: string) => (to === '/' ? route.path === '/' : route.path.sta
 .beam :focus-visible {
   outline-color: #ffe7a8;
 }
+@media (max-width: 1150px) {
+  .wide {
+    display: none;
+  }
+  .name {
+    width: auto;
+  }
+  .door {
+    padding-inline: 9px;
+  }
+}
 @media (max-width: 760px) {
   .wide,
   .middle {

@@ -8,10 +8,12 @@ import { clockAt, minutes } from '~~/core/kernel/time-text'
  */
 const props = defineProps<{ timeline: Timeline; lengthMin: number; start?: string; selected?: string }>()
 
-const BAR = 352
+const { width: windowPx } = useWindowSize()
+/** As long as the beam has room for. */
+const BAR = computed(() => (windowPx.value < 1160 ? 210 : 352))
 const LEFT = 4
 const planned = computed(() => props.lengthMin * 60_000)
-const x = (ms: number) => LEFT + (ms / planned.value) * BAR
+const x = (ms: number) => LEFT + (ms / planned.value) * BAR.value
 /** All segments of a colour in one stroke. */
 const segments = computed(() => {
   const paths = { board: '', water: '', selected: '' }
@@ -24,10 +26,10 @@ const segments = computed(() => {
   return paths
 })
 const overMs = computed(() => Math.max(0, -props.timeline.spareMs))
-const overPx = computed(() => Math.min(90, Math.max(16, (overMs.value / planned.value) * BAR)))
+const overPx = computed(() => Math.min(90, Math.max(16, (overMs.value / planned.value) * BAR.value)))
 /** A splintered end. */
 const splinter = computed(() => {
-  const left = LEFT + BAR + 5
+  const left = LEFT + BAR.value + 5
   const right = left + overPx.value
   return `M${left} 3l3 4-3 4 4 3-4 3H${right - 2}l3-4-4-3 4-4-3-3z`
 })
@@ -47,10 +49,11 @@ const spare = computed(() => props.timeline.spareMs)
 <template>
   <div class="flex items-center gap-3" data-test="class-bar">
     <div class="relative">
-      <div class="times">
+      <div class="times" :style="{ width: `${BAR + 8}px` }">
         <span>{{ ends?.first ?? '0:00' }}</span>
         <span>
-          <b>{{ minutes(timeline.totalMs) }}</b> planned of {{ lengthMin }}:00
+          <b>{{ minutes(timeline.totalMs) }}</b><template v-if="BAR > 300"> planned</template> of
+          {{ lengthMin }}:00
         </span>
         <span>{{ ends?.post ?? `${lengthMin}:00` }}</span>
       </div>
@@ -94,7 +97,6 @@ const spare = computed(() => props.timeline.spareMs)
 .times {
   display: flex;
   justify-content: space-between;
-  width: 360px;
   font: 560 13px/15px var(--font-sans);
   color: #ebdcc0;
 }

@@ -24,8 +24,7 @@ const NONE = ''
 const found = computed(() =>
   library.offered(typed.value).filter(({ category }) => !props.category || props.category === category),
 )
-const nameOf = (id: unknown) =>
-  id ? library.itemName(String(id)) : props.optional ? 'nothing in particular' : ''
+const nameOf = (id: unknown) => (id ? library.itemName(String(id)) : props.optional ? 'no item' : '')
 </script>
 
 <template>
@@ -41,6 +40,7 @@ const nameOf = (id: unknown) =>
         class="field pr-7"
         :placeholder="modelValue ? undefined : label"
         :display-value="nameOf"
+        :title="nameOf(modelValue)"
         autocomplete="off"
         @change="typed = $event.target.value"
         @blur="typed = ''"
@@ -51,7 +51,7 @@ const nameOf = (id: unknown) =>
     </div>
     <ComboboxOptions class="panel absolute z-30 mt-1 max-h-64 w-full min-w-[220px] overflow-y-auto py-1">
       <ComboboxOption v-if="optional && !typed" v-slot="{ active }" :value="NONE" as="template">
-        <li class="option text-ash" :class="{ active }">nothing in particular</li>
+        <li class="option text-ash" :class="{ active }">no item</li>
       </ComboboxOption>
       <ComboboxOption v-for="item in found" :key="item.id" v-slot="{ active }" :value="item.id" as="template">
         <li class="option" :class="{ active }">

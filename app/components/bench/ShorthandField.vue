@@ -41,13 +41,14 @@ function leave(event: KeyboardEvent) {
 </script>
 
 <template>
-  <div class="grid grid-cols-[84px_1fr] items-center gap-x-1">
-    <label :for="id">In short</label>
+  <div class="mt-1">
+    <label :for="id" class="text-13 text-ash">In short</label>
     <input
       :id="id"
       ref="field"
       v-model="typed"
-      class="field"
+      class="field short"
+      :title="typed"
       spellcheck="false"
       autocomplete="off"
       :aria-invalid="wrong !== '' || undefined"
@@ -56,8 +57,16 @@ function leave(event: KeyboardEvent) {
       @keydown.esc="leave"
       @change="take"
     />
-    <p v-if="wrong" :id="`${id}-wrong`" class="text-13 col-span-2 text-brick-deep" role="alert">
+    <p v-if="wrong" :id="`${id}-wrong`" class="text-13 text-brick-deep" role="alert">
       {{ wrong }}
     </p>
   </div>
 </template>
+
+<style scoped>
+.short {
+  height: 26px;
+  padding: 0 6px;
+  font-size: 13px;
+}
+</style>

@@ -7,7 +7,14 @@ import { minutes } from '~~/core/kernel/time-text'
 import { workOf } from '~/domain/doing'
 
 /** What one group does now: its technique and layer, whom to mind, and the one thing to say. */
-const props = defineProps<{ group: Group; now: GroupNow | undefined; leftMs: number; tight?: boolean }>()
+const props = defineProps<{
+  group: Group
+  now: GroupNow | undefined
+  leftMs: number
+  tight?: boolean
+  /** Before the first bow: what the group does in the first minutes, with its times. */
+  first?: readonly { clock: string; what: string }[] | undefined
+}>()
 const store = useClassStore()
 const library = useLibraryStore()
 
@@ -45,7 +52,12 @@ const point = computed(() => {
       <Sash :ranks="group.ranks" stack class="narrow" />
       <span class="count" :aria-label="`${count} here`">{{ count }}</span>
     </div>
-    <div class="text">
+    <ol v-if="first" class="first">
+      <li v-for="one in first" :key="one.clock">
+        <i>{{ one.clock }}</i> <b>{{ one.what }}</b>
+      </li>
+    </ol>
+    <div v-else class="text">
       <h3>{{ title }}</h3>
       <p class="layer">
         {{ layer }}<template v-if="waiting">{{ minutes(leftMs) }}</template>
@@ -60,6 +72,26 @@ const point = computed(() => {
 </template>
 
 <style scoped>
+.first {
+  min-height: 0;
+  overflow: hidden;
+  padding: 6px 4px;
+  font-size: 20px;
+  line-height: 29px;
+}
+.first li {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.first i {
+  margin-right: 6px;
+  font-style: normal;
+  color: var(--color-hall-ash);
+}
+.first b {
+  font-weight: 600;
+}
 .column {
   display: flex;
   flex-direction: column;

@@ -35,11 +35,11 @@ const KEYS = [
   <Dialog :open="open" class="relative z-40" @close="$emit('close')">
     <div class="fixed inset-0 bg-[#2a1e16]/55" aria-hidden="true" />
     <div class="fixed inset-0 grid place-items-center p-4">
-      <DialogPanel class="panel w-full max-w-[560px] border-t-[5px] border-t-gilt p-6">
+      <DialogPanel class="panel w-full max-w-[820px] border-t-[5px] border-t-gilt p-6">
         <DialogTitle class="text-26">Keys on the frame</DialogTitle>
-        <dl class="mt-3 grid grid-cols-2 gap-x-6 gap-y-1.5">
-          <div v-for="[key, what] in KEYS" :key="key" class="flex items-baseline gap-2">
-            <dt class="w-[92px]">
+        <dl class="keys">
+          <div v-for="[key, what] in KEYS" :key="key">
+            <dt>
               <kbd>{{ key }}</kbd>
             </dt>
             <dd>{{ what }}</dd>
@@ -50,3 +50,27 @@ const KEYS = [
     </div>
   </Dialog>
 </template>
+
+<style scoped>
+.keys {
+  columns: 2;
+  column-gap: 36px;
+  margin-top: 12px;
+}
+.keys > div {
+  display: grid;
+  grid-template-columns: 104px minmax(0, 1fr);
+  gap: 12px;
+  align-items: baseline;
+  padding: 3px 0;
+  break-inside: avoid;
+}
+.keys dt {
+  text-align: right;
+}
+@media (max-width: 700px) {
+  .keys {
+    columns: 1;
+  }
+}
+</style>

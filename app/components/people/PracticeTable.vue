@@ -31,11 +31,11 @@ const library = useLibraryStore()
           <i v-if="row.estimated" title="reps estimated from timed rounds">≈</i>
         </th>
         <td class="layer">{{ row.layer }} · {{ library.layerName(row.itemId, row.layer) }}</td>
-        <td class="n">{{ row.repsL || '' }}</td>
-        <td class="n">{{ row.repsR || '' }}</td>
-        <td class="n">{{ row.repsN || '' }}</td>
-        <td class="n">{{ row.received || '' }}</td>
-        <td class="n">
+        <td class="n" data-label="Left">{{ row.repsL || '' }}</td>
+        <td class="n" data-label="Right">{{ row.repsR || '' }}</td>
+        <td class="n" data-label="No side">{{ row.repsN || '' }}</td>
+        <td class="n" data-label="Received">{{ row.received || '' }}</td>
+        <td class="n" data-label="Minutes">
           {{ minutes(row.workMs)
           }}<span v-if="row.holdingMs" class="block text-13 text-ash"
             >holding {{ minutes(row.holdingMs) }}</span
@@ -87,5 +87,48 @@ tbody th {
 th i {
   font-style: normal;
   color: var(--color-ash);
+}
+/* On a phone each item is a card of its own. */
+@media (max-width: 640px) {
+  table,
+  tbody,
+  tr,
+  tbody th,
+  td {
+    display: block;
+  }
+  thead {
+    display: none;
+  }
+  tr {
+    display: grid;
+    grid-template-columns: repeat(5, auto);
+    justify-content: start;
+    gap: 0 16px;
+    padding: 8px 10px 10px;
+    border-top: 1px solid #e7decd;
+  }
+  tbody th,
+  td {
+    padding: 0;
+    border: 0;
+  }
+  tbody th,
+  .layer,
+  .mark {
+    grid-column: 1 / -1;
+  }
+  .n {
+    text-align: left;
+  }
+  .n:empty {
+    display: none;
+  }
+  .n::before {
+    content: attr(data-label);
+    display: block;
+    font-size: 13px;
+    color: var(--color-ash);
+  }
 }
 </style>

@@ -62,6 +62,7 @@ const sections = computed(() => {
         v-model="find"
         class="flex-1"
         label="Find in the library"
+        placeholder="Find an item"
         slash
         @keydown.enter.prevent="placeFirst"
       />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~~/core/kernel/time-text'
 import { CATEGORIES, type Category } from '~~/core/curriculum/categories'
 import type { OrderNote, Syllabus, SyllabusEntry, Target } from '~~/core/curriculum/syllabus'
 
@@ -18,6 +19,22 @@ const entries = computed(() =>
     ({ rank, item }) => rank === props.rank && library.items.get(item)?.category === props.category,
   ),
 )
+/** The syllabus in figures: by rank, what is new or higher in it and how much practice it wants. */
+const amounts = computed(() => {
+  const asked = new Set(all.value.map(({ item }) => item))
+  const offered = library.offered('')
+  const sum = (of: Syllabus, unit: Target['unit']) =>
+    of.reduce((total, { target }) => total + (target?.unit === unit ? target.amount : 0), 0)
+  return {
+    items: asked.size,
+    offered: offered.length,
+    unasked: offered.filter(({ id }) => !asked.has(id)).map(({ id }) => library.itemName(id)),
+    ranks: library.ladder.ranks.map(({ id }) => {
+      const of = all.value.filter(({ rank }) => rank === id)
+      return { id, items: of.length, reps: sum(of, 'reps'), minutes: sum(of, 'minutes') }
+    }),
+  }
+})
 const units: { value: Target['unit']; name: string }[] = [
   { value: 'reps', name: 'reps a side' },
   { value: 'runs', name: 'runs' },
@@ -133,7 +150,36 @@ function look({ rank, item }: OrderNote) {
         @update:model-value="add"
       />
     </template>
-    <p v-else class="text-ash">Choose a cell to see what is asked there. Arrows go from cell to cell.</p>
+    <section v-else aria-label="What the syllabus amounts to">
+      <h2 class="text-17">What it amounts to</h2>
+      <p class="mt-1">
+        <b>{{ amounts.items }}</b> of {{ amounts.offered }} items are asked of
+        {{ counted(library.ladder.ranks.length, 'rank') }}, in {{ counted(all.length, 'entry', 'entries') }}.
+      </p>
+      <table class="amounts">
+        <thead>
+          <tr>
+            <th scope="col">Rank</th>
+            <th scope="col">items</th>
+            <th scope="col">reps a side</th>
+            <th scope="col">minutes</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in amounts.ranks" :key="row.id">
+            <th scope="row"><Sash :ranks="[row.id]" /></th>
+            <td>{{ row.items }}</td>
+            <td>{{ row.reps || '–' }}</td>
+            <td>{{ row.minutes || '–' }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="amounts.unasked.length" class="text-13 mt-2 text-ash">
+        Asked of nobody: {{ amounts.unasked.slice(0, 6).join(', ')
+        }}<template v-if="amounts.unasked.length > 6"> and {{ amounts.unasked.length - 6 }} more</template>.
+      </p>
+      <p class="mt-3 text-ash">Choose a cell to change what is asked there. Arrows go from cell to cell.</p>
+    </section>
     <section v-if="notes.length" class="mt-5">
       <h2 class="text-17">In its order</h2>
       <ul>
@@ -152,6 +198,25 @@ function look({ rank, item }: OrderNote) {
 </template>
 
 <style scoped>
+.amounts {
+  width: 100%;
+  margin-top: 8px;
+  border-collapse: collapse;
+}
+.amounts th,
+.amounts td {
+  padding: 3px 0;
+  border-bottom: 1px solid var(--color-straw);
+  text-align: right;
+}
+.amounts th:first-child {
+  text-align: left;
+}
+.amounts thead th {
+  font-size: 13px;
+  font-weight: 500;
+  color: var(--color-ash);
+}
 .bench {
   min-height: 0;
   overflow-y: auto;

@@ -12,7 +12,7 @@ const facts = useFactsStore()
 const route = useRoute()
 const problem = ref('')
 const keysOpen = ref(false)
-const shelf = useTemplateRef<{ focus(): void }>('shelf')
+const shelf = useTemplateRef<{ focus(): Promise<void> }>('shelf')
 const tray = useTemplateRef<{ focus(): void }>('tray')
 
 onMounted(async () => {
@@ -35,11 +35,31 @@ useEventListener(window, 'beforeunload', (event) => {
   if (store.saveState !== 'kept') event.preventDefault()
 })
 useHead({ title: () => `${store.plan?.title ?? 'Compose'} · Golden Lintel` })
+/** How wide the shelf and the bench are on this device. On a tablet they fold away, and one at a time stands beside the frame. */
+const USUAL = { shelf: 224, bench: 276 }
+const widths = useLocalStorage('golden-lintel-panes', { ...USUAL }, { mergeDefaults: true })
+const isTight = useMediaQuery('(max-width: 1150px)')
+const unfolded = ref<'shelf' | 'bench'>()
+const isOpen = computed(() => ({
+  shelf: !isTight.value || unfolded.value === 'shelf',
+  bench: !isTight.value || unfolded.value === 'bench',
+}))
+const fold = (pane: 'shelf' | 'bench') => (unfolded.value = unfolded.value === pane ? undefined : pane)
+
 /** The plan is laid out and drawn, with what the keys are about. */
 const isReady = ref(false)
 useTypedAhead(() => isReady.value)
 useComposeKeys({
-  find: () => shelf.value?.focus(),
+  find: async () => {
+    unfolded.value = 'shelf'
+    await nextTick()
+    await shelf.value?.focus()
+  },
+  bench: async () => {
+    unfolded.value = 'bench'
+    await nextTick()
+    document.getElementById('board-title')?.focus()
+  },
   keys: () => (keysOpen.value = true),
   floor: toFloor,
   settings: () => (checks.preview ? checks.leave() : (store.selected = undefined)),
@@ -79,6 +99,7 @@ watch(
 /** A new board, its title marked for typing. */
 async function addBoard() {
   store.add(newBlock('drill', 'New board'))
+  unfolded.value = 'bench'
   await nextTick()
   const title = document.getElementById('board-title')
   if (title instanceof HTMLTextAreaElement) title.select()
@@ -137,10 +158,33 @@ const dated = computed(() => {
       />
     </Beam>
     <main v-if="store.plan && store.timeline" class="flex min-h-0 flex-1 flex-col">
-      <div class="room">
-        <Shelf ref="shelf" />
-        <div class="flex min-h-0 min-w-0 flex-col">
+      <div
+        class="room"
+        :class="{ 'no-shelf': !isOpen.shelf, 'no-bench': !isOpen.bench }"
+        :style="{ '--shelf': `${widths.shelf}px`, '--bench': `${widths.bench}px` }"
+      >
+        <Shelf v-show="isOpen.shelf" ref="shelf" />
+        <PaneEdge
+          v-if="isOpen.shelf"
+          v-model="widths.shelf"
+          class="shelf-edge"
+          label="Width of the shelf"
+          side="left"
+          :least="190"
+          :most="460"
+          :usual="USUAL.shelf"
+        />
+        <div class="middle flex min-h-0 min-w-0 flex-col">
           <div class="top">
+            <button
+              v-if="isTight"
+              type="button"
+              class="btn"
+              :aria-pressed="isOpen.shelf"
+              @click="fold('shelf')"
+            >
+              Shelf
+            </button>
             <input
               class="name"
               :value="typedName ?? store.plan.title"
@@ -199,6 +243,15 @@ const dated = computed(() => {
             <button type="button" class="btn" @click="addBoard">Add <kbd>A</kbd></button>
             <OutMenu @versions="openVersions = true" />
             <button type="button" class="btn" aria-label="Keys" @click="keysOpen = true"><kbd>?</kbd></button>
+            <button
+              v-if="isTight"
+              type="button"
+              class="btn"
+              :aria-pressed="isOpen.bench"
+              @click="fold('bench')"
+            >
+              Bench
+            </button>
             <button type="button" class="btn btn-main" @click="toFloor">Go to floor <kbd>G</kbd></button>
           </div>
           <p v-if="store.faults.length && store.saveState !== 'refused'" role="alert" class="told">
@@ -206,7 +259,17 @@ const dated = computed(() => {
           </p>
           <Frame class="flex-1" />
         </div>
-        <Bench />
+        <PaneEdge
+          v-if="isOpen.bench"
+          v-model="widths.bench"
+          class="bench-edge"
+          label="Width of the bench"
+          side="right"
+          :least="250"
+          :most="520"
+          :usual="USUAL.bench"
+        />
+        <Bench v-show="isOpen.bench" />
       </div>
       <Tray ref="tray" />
     </main>
@@ -233,8 +296,35 @@ const dated = computed(() => {
   display: grid;
   flex: 1;
   min-height: 0;
-  grid-template-columns: 224px minmax(0, 1fr) 276px;
+  grid-template-columns: var(--shelf) 0 minmax(0, 1fr) 0 var(--bench);
   grid-template-rows: minmax(0, 1fr);
+}
+.room > :deep(.shelf) {
+  grid-column: 1;
+}
+.shelf-edge {
+  grid-column: 2;
+}
+.middle {
+  grid-column: 3;
+}
+.bench-edge {
+  grid-column: 4;
+}
+.room > :deep(.bench) {
+  grid-column: 5;
+}
+.room > * {
+  grid-row: 1;
+}
+.no-shelf {
+  grid-template-columns: 0 0 minmax(0, 1fr) 0 var(--bench);
+}
+.no-bench {
+  grid-template-columns: var(--shelf) 0 minmax(0, 1fr) 0 0;
+}
+.no-shelf.no-bench {
+  grid-template-columns: 0 0 minmax(0, 1fr) 0 0;
 }
 .top {
   display: flex;
@@ -297,9 +387,17 @@ const dated = computed(() => {
 }
 @media (max-width: 900px) {
   .room {
-    grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: auto auto auto;
+    display: block;
     overflow-y: auto;
+  }
+  .top {
+    flex-wrap: wrap;
+    height: auto;
+    padding-block: 4px;
+  }
+  .shelf-edge,
+  .bench-edge {
+    display: none;
   }
 }
 </style>

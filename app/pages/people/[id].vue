@@ -286,8 +286,9 @@ const totals = computed(() => {
   .body {
     grid-template-columns: minmax(0, 1fr);
   }
-  .held {
-    overflow-x: auto;
+  .totals {
+    margin-left: 0;
+    text-align: left;
   }
 }
 </style>

@@ -3,7 +3,7 @@ import { attendanceOf, inHall, readRegister } from '../../../core/people/registe
 import { layPlan } from '../../../core/plan/timeline'
 import { replay } from '../../../core/floor/run'
 import type { PresenceMark, RunEvent } from '../../../core/floor/events'
-import { block, fixed, plan } from '../make'
+import { block, fixed, plan, twoGroups } from '../make'
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const SAM = uuid(1)
@@ -90,8 +90,14 @@ describe('presence as an attendance file', () => {
   it('leaves out who was away, excused or cleared; whoever is there is in one of the groups, whatever the plan calls them', () => {
     for (const kind of ['away', 'excused', 'clear'] as const) expect(row([mark(kind, 0)])).toBeUndefined()
     const run = replay(layPlan(made), whole, START + 210_000)
+    const both = plan([], { groups: twoGroups })
     const groupOf = (who: { group: string; rank?: string }) =>
-      attendanceOf(made, run, [mark('here', 0)], [{ id: SAM, ...who }]).present.map(({ group }) => group)
+      attendanceOf(
+        { ...made, groups: both.groups },
+        run,
+        [mark('here', 0)],
+        [{ id: SAM, ...who }],
+      ).present.map(({ group }) => group)
     expect(groupOf({ group: 'green' })).toEqual(['green'])
     expect(groupOf({ group: 'blue', rank: 'green' })).toEqual(['green'])
     expect(groupOf({ group: 'blue' })).toEqual(['white'])
