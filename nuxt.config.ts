@@ -12,6 +12,10 @@ export default defineNuxtConfig({
   $development: { experimental: { viteEnvironmentApi: true } },
   devtools: { enabled: false },
   modules: ['@pinia/nuxt', '@vueuse/nuxt', 'nuxt-auth-utils'],
+  // What another page needs is fetched when its link is pointed at, not beforehand on a hall's network.
+  experimental: {
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   buildDir: process.env.LINTEL_NUXT_DIR ?? '.nuxt',
   css: ['~/assets/main.css'],
   components: [{ path: '~/components', pathPrefix: false }],

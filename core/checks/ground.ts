@@ -91,6 +91,10 @@ export class Ground {
   private readonly heads: ReadonlyMap<string, number>
   private curve: LoadPoint[] | undefined
 
+  /** Asked for by nearly every check: walked once per group. */
+  private readonly pieces = new Map<GroupFacts, readonly (readonly [BlockFacts, Piece])[]>()
+  private readonly works = new Map<GroupFacts, readonly (readonly [BlockFacts, Work])[]>()
+
   constructor(
     readonly plan: Plan,
     readonly timeline: Timeline,
@@ -171,13 +175,27 @@ export class Ground {
   }
 
   /** Every piece of a group's class in order of time, with its block; holding with a task among them. */
-  *piecesOf(group: GroupFacts): Generator<readonly [BlockFacts, Piece]> {
-    for (const block of this.blocks) for (const piece of this.lane(block, group).pieces) yield [block, piece]
+  piecesOf(group: GroupFacts): readonly (readonly [BlockFacts, Piece])[] {
+    let known = this.pieces.get(group)
+    if (!known) {
+      known = this.blocks.flatMap((block) =>
+        this.lane(block, group).pieces.map((piece) => [block, piece] as const),
+      )
+      this.pieces.set(group, known)
+    }
+    return known
   }
 
   /** What a group works, block by block: each item at a layer once a block. */
-  *worksOf(group: GroupFacts): Generator<readonly [BlockFacts, Work]> {
-    for (const block of this.blocks) for (const work of this.lane(block, group).works) yield [block, work]
+  worksOf(group: GroupFacts): readonly (readonly [BlockFacts, Work])[] {
+    let known = this.works.get(group)
+    if (!known) {
+      known = this.blocks.flatMap((block) =>
+        this.lane(block, group).works.map((work) => [block, work] as const),
+      )
+      this.works.set(group, known)
+    }
+    return known
   }
 
   /** How many are in some groups. */

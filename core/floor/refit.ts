@@ -72,7 +72,10 @@ function leastOf(block: RefitBlock): number {
   return least > 0 ? least : Math.min(STEP_SEC, sec)
 }
 
-/** One choice a stage: the best of what is left to decide, for every number of seconds left. */
+/**
+ * One choice per stage: the best of what is left to decide, for every number of seconds left that can come about. With more left than
+ * everything to come needs whole, nothing is different; with less than remains when everything before is whole, nobody ever gets there.
+ */
 class Stage {
   readonly value: Float64Array
   /** Which blocks change from here on, the earlier ones heavier: of two equal values the lighter is better. */
@@ -80,25 +83,34 @@ class Stage {
   readonly late: Float64Array
   readonly kept: Int32Array
 
-  constructor(size: number) {
+  constructor(
+    readonly low: number,
+    readonly high: number,
+  ) {
+    const size = high - low + 1
     this.value = new Float64Array(size).fill(-Infinity)
     this.early = new Float64Array(size)
     this.late = new Float64Array(size)
     this.kept = new Int32Array(size)
   }
 
-  /** Takes a choice for `left` seconds if it is better than the one known. */
-  offer(left: number, kept: number, value: number, early: number, late: number): void {
-    const known = this.value[left]!
+  /** Where what is known of so many seconds stands. */
+  at(left: number): number {
+    return (left > this.high ? this.high : left) - this.low
+  }
+
+  /** Takes a choice at a place if it is better than the one known. */
+  offer(place: number, kept: number, value: number, early: number, late: number): void {
+    const known = this.value[place]!
     if (value < known) return
     if (value === known) {
-      const heavier = early - this.early[left]! || late - this.late[left]!
+      const heavier = early - this.early[place]! || late - this.late[place]!
       if (heavier >= 0) return
     }
-    this.value[left] = value
-    this.early[left] = early
-    this.late[left] = late
-    this.kept[left] = kept
+    this.value[place] = value
+    this.early[place] = early
+    this.late[place] = late
+    this.kept[place] = kept
   }
 }
 
@@ -106,7 +118,7 @@ class Stage {
  * The best way to fit. Blocks are kept whole, at a multiple of five seconds not below their least, at exactly the least, or
  * dropped; a must is never dropped. Equal values: fewer changed blocks, then later ones.
  *
- * Time and memory: blocks × seconds left.
+ * Time and memory: at most blocks × seconds left.
  */
 export function refit(state: RefitState): Refit {
   const { blocks, currentFirst, transitionSec } = state
@@ -129,56 +141,91 @@ export function refit(state: RefitState): Refit {
   const left = Math.min(state.leftSec, whole)
   if (left === whole) return answer(new Map(real.map(({ block }) => [block.id, block.sec])), 0)
 
+  const before = reachOf(
+    real.map(({ block, b }) => ({ block, gap: gapBefore(b) })),
+    left,
+  )
   const stages: Stage[] = []
-  let after = new Stage(left + 1)
+  const { low, high } = before[real.length]!
+  let after = new Stage(low, high)
   after.value.fill(0)
+  const queue = new Int32Array(Math.ceil((left + 1) / STEP_SEC) + 1)
   for (let r = real.length - 1; r >= 0; r--) {
     const { block, b } = real[r]!
-    after = stages[r] = stageOf(block, gapBefore(b), r, after, left)
+    const stage = new Stage(before[r]!.low, before[r]!.high)
+    choose(stage, after, block, gapBefore(b), r, queue)
+    after = stages[r] = stage
   }
   const secs = new Map<string, number>()
   let rest = left
   real.forEach(({ block, b }, r) => {
-    const kept = stages[r]!.kept[rest]!
+    const stage = stages[r]!
+    const kept = stage.kept[stage.at(rest)]!
     secs.set(block.id, kept)
     if (kept > 0) rest -= kept + gapBefore(b)
   })
   return answer(secs, 0)
 }
 
-function stageOf(block: RefitBlock, gap: number, r: number, after: Stage, left: number): Stage {
-  const stage = new Stage(left + 1)
+/** The seconds that can be left before each block, and after the last: at least, and at most as far as it makes a difference. */
+function reachOf(blocks: readonly { block: RefitBlock; gap: number }[], left: number) {
+  const needed = blocks.reduceRight<number[]>(
+    (sums, { block, gap }) => [block.sec + gap + (sums[0] ?? 0), ...sums],
+    [0],
+  )
+  const reach: { low: number; high: number }[] = []
+  let [low, high] = [left, left]
+  for (const [r, all] of needed.entries()) {
+    const from = Math.max(0, low)
+    reach.push({ low: Math.min(from, Math.max(0, all)), high: Math.max(0, Math.min(high, all)) })
+    const next = blocks[r]
+    if (!next) break
+    low -= next.block.sec + next.gap
+    if (next.block.priority === 'must') high -= leastOf(next.block) + next.gap
+  }
+  return reach
+}
+
+/** The best choice for one block, for every number of seconds that can be left when it comes. */
+function choose(
+  stage: Stage,
+  after: Stage,
+  block: RefitBlock,
+  gap: number,
+  r: number,
+  queue: Int32Array,
+): void {
   const { sec, priority } = block
   const weight = WEIGHT[priority] * UNIT
   const least = leastOf(block)
   const early = r < MASK_BITS ? 2 ** (MASK_BITS - r) : 0
   const late = r < MASK_BITS ? 0 : 2 ** (MASK_BITS * 2 - r)
-  for (let now = 0; now <= left; now++) {
+  for (let now = stage.low; now <= stage.high; now++) {
+    const place = now - stage.low
     const whole = now - gap - sec
-    if (whole >= 0)
-      stage.offer(now, sec, after.value[whole]! + weight * sec, after.early[whole]!, after.late[whole]!)
+    if (whole >= 0) {
+      const at = after.at(whole)
+      stage.offer(place, sec, after.value[at]! + weight * sec, after.early[at]!, after.late[at]!)
+    }
     const short = now - gap - least
-    if (least < sec && short >= 0)
-      stage.offer(
-        now,
-        least,
-        after.value[short]! + weight * least - 1,
-        after.early[short]! + early,
-        after.late[short]! + late,
-      )
-    if (priority !== 'must')
-      stage.offer(now, 0, after.value[now]! - 1, after.early[now]! + early, after.late[now]! + late)
+    if (least < sec && short >= 0) {
+      const at = after.at(short)
+      const value = after.value[at]! + weight * least - 1
+      stage.offer(place, least, value, after.early[at]! + early, after.late[at]! + late)
+    }
+    if (priority !== 'must') {
+      const at = after.at(now)
+      stage.offer(place, 0, after.value[at]! - 1, after.early[at]! + early, after.late[at]! + late)
+    }
   }
   const first = Math.ceil(least / STEP_SEC) * STEP_SEC
   const last = Math.ceil(sec / STEP_SEC) * STEP_SEC - STEP_SEC
   if (first > 0 && first <= last)
     for (let residue = 0; residue < STEP_SEC; residue++)
-      shorten(stage, after, { left, gap, weight, first, last, early, late }, residue)
-  return stage
+      shorten(stage, after, { gap, weight, first, last, early, late }, residue, queue)
 }
 
 interface Shortening {
-  left: number
   gap: number
   weight: number
   /** Least and greatest multiple of five that shortens the block. */
@@ -192,29 +239,36 @@ interface Shortening {
  * Offers every multiple of five at once: of the places the rest may begin at, all in one residue class, the best is kept at
  * the head of a queue that slides along with the time left.
  */
-function shorten(stage: Stage, after: Stage, s: Shortening, residue: number): void {
-  const places: number[] = []
+function shorten(stage: Stage, after: Stage, s: Shortening, residue: number, queue: Int32Array): void {
+  const { value, early, late } = after
   let head = 0
-  const worth = (at: number) => after.value[at]! - s.weight * at
-  const isBetter = (a: number, b: number) => {
-    const by = worth(a) - worth(b)
-    if (by !== 0) return by > 0
-    const heavier = after.early[a]! - after.early[b]! || after.late[a]! - after.late[b]!
-    return heavier <= 0
-  }
-  for (let now = s.gap + s.first + residue; now <= s.left; now += STEP_SEC) {
+  let tail = 0
+  /** The first place of the class that the least time left can see, and the time left when it does. */
+  const from = Math.max(0, stage.low - s.gap - s.last)
+  const begin = from + ((residue - (from % STEP_SEC) + STEP_SEC) % STEP_SEC)
+  for (let now = begin + s.gap + s.first; now <= stage.high; now += STEP_SEC) {
     const entering = now - s.gap - s.first
-    while (places.length > head && isBetter(entering, places[places.length - 1]!)) places.pop()
-    places.push(entering)
-    while (places[head]! < now - s.gap - s.last) head++
-    const at = places[head]!
+    const e = after.at(entering)
+    const worth = value[e]! - s.weight * entering
+    while (tail > head) {
+      const known = queue[tail - 1]!
+      const k = after.at(known)
+      const by = worth - (value[k]! - s.weight * known)
+      if (by < 0 || (by === 0 && (early[e]! - early[k]! || late[e]! - late[k]!) > 0)) break
+      tail--
+    }
+    queue[tail++] = entering
+    if (now < stage.low) continue
+    while (queue[head]! < now - s.gap - s.last) head++
+    const at = queue[head]!
+    const a = after.at(at)
     const kept = now - s.gap - at
     stage.offer(
-      now,
+      now - stage.low,
       kept,
-      after.value[at]! + s.weight * kept - 1,
-      after.early[at]! + s.early,
-      after.late[at]! + s.late,
+      value[a]! + s.weight * kept - 1,
+      early[a]! + s.early,
+      late[a]! + s.late,
     )
   }
 }

@@ -8,6 +8,7 @@ import type { Fault } from './faults'
 /** Fields whose names in files are not what they are called. */
 const CALLED: Record<string, string> = {
   lengthMin: 'minutes',
+  zone: 'time zone',
   transitionSec: 'time between boards',
   firstSide: 'sides',
   start: 'first bow',

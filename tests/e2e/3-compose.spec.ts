@@ -168,7 +168,7 @@ test('an item is found by what it is called, on the shelf and on the bench, and 
   await board(page, 'falls').click()
   const pick = page.getByRole('combobox', { name: 'Item', exact: true })
   await pick.fill('front kick')
-  await expect(page.getByRole('option').first()).toContainText(/^Front kick/)
+  await expect(page.locator('[data-item-pick]').getByRole('option').first()).toContainText(/^Front kick/)
   await pick.press('Enter')
   await expect(pick).toHaveValue(/^Front kick/)
   await page.keyboard.press('Escape')

@@ -221,7 +221,7 @@ test('settings are kept, limits say what is usual, and a rank that is worn canno
   await kept(page)
   await page.getByLabel('Time zone').fill('Atlantis')
   await page.getByLabel('Time zone').press('Tab')
-  await expect(page.getByRole('alert')).toHaveText('zone must be a time zone, such as Europe/Dublin.')
+  await expect(page.getByRole('alert')).toHaveText('Time zone must be a time zone, such as Europe/Dublin.')
   await page.getByRole('button', { name: 'Undo the last change to the settings' }).click()
   await kept(page)
   await page.getByLabel('Rank 3', { exact: true }).focus()

@@ -353,9 +353,11 @@ test('the plan leaves as files, the sound with its length to the sample', async 
   expect((await take(/Markdown/)).bytes.toString()).toContain('# A copy of tonight')
   expect((await take(/CSV/)).bytes.toString()).toContain('3x10 each side @2 rest 20 setup 45')
   expect((await take(/Calendar/)).bytes.toString()).toContain('SUMMARY:A copy of tonight')
-  const wav = await take(/Bells/)
+  const wav = await take(/^Bells and ticks WAV, the whole/)
   // 77:24 and four seconds for the last bell, two bytes a sample, and the header.
   expect(wav.bytes.length).toBe(44 + 2 * Math.round((77 * 60 + 24 + 4) * 22_050))
+  const half = await take(/half the size/)
+  expect(half.bytes.length).toBe(44 + 2 * Math.round((77 * 60 + 24 + 4) * 11_025))
 })
 
 test('a plan file is read in: faults with their paths, unknown items into the library', async ({ page }) => {

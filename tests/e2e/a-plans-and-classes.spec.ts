@@ -101,7 +101,12 @@ test('a plan is copied, renamed, put away and taken out, and deleted', async ({ 
   }
   const mine = page.locator(`a[href="/compose/${id}"]`)
   await expect(mine).toBeVisible()
-  await choose('A copy of tonight', 'Rename')
+  await page
+    .getByRole('listitem')
+    .filter({ has: mine })
+    .getByRole('button', { name: /^More for/ })
+    .click()
+  await page.getByRole('menuitem', { name: 'Rename' }).click()
   await page.getByRole('dialog').getByLabel('Name of the plan').fill('Hips, the other way')
   await page.keyboard.press('Enter')
   await expect(mine).toContainText('Hips, the other way')

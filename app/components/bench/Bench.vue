@@ -137,7 +137,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         </template>
       </div>
 
-      <StationRows
+      <LazyStationRows
         v-if="block.mode === 'stations'"
         :block="block"
         @change="(values, touch) => set(values, touch)"
@@ -152,7 +152,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
 
       <section v-if="block.tracks" class="part">
         <h3>{{ block.mode === 'turns' ? 'Taught in turn' : 'Each rank its own' }}</h3>
-        <TrackRows :block="block" @change="(tracks, touch) => set({ tracks }, touch)" />
+        <LazyTrackRows :block="block" @change="(tracks, touch) => set({ tracks }, touch)" />
         <template v-if="block.mode === 'turns'">
           <label class="mt-1 block" for="holding">The others hold</label>
           <input
@@ -204,7 +204,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
           :min="0"
           @update:model-value="setLeast"
         />
-        <LadderThen :block="block" />
+        <LazyLadderThen :block="block" />
         <BoardItems :block="block" />
         <label class="mt-1 block" for="notes">Notes</label>
         <textarea id="notes" class="field notes" :value="block.notes ?? ''" rows="2" @input="setNotes" />
@@ -221,10 +221,10 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         <button type="button" class="btn" @click="store.shift([block.id], 1)"><kbd>Alt ↓</kbd> later</button>
         <button type="button" class="btn" @click="store.duplicate([block.id])"><kbd>D</kbd> copy</button>
         <button type="button" class="btn" @click="store.remove([block.id])"><kbd>Del</kbd> remove</button>
-        <SaveShape :block="block" />
+        <LazySaveShape :block="block" />
       </section>
     </template>
-    <PlanSettings v-else-if="store.plan" />
+    <LazyPlanSettings v-else-if="store.plan" />
   </aside>
 </template>
 

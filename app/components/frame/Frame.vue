@@ -153,7 +153,7 @@ function scrollTo(id: string) {
         <ReadingLine :geometry="geometry" :plan="plan" :timeline="timeline" />
       </div>
     </div>
-    <MarkedBar v-if="marked.isMany" />
+    <LazyMarkedBar v-if="marked.isMany" />
     <div v-else class="strip">
       <b v-if="edge.says.value" role="status">{{ edge.says.value }}</b>
       <b v-else>{{ unseen.name }}</b>

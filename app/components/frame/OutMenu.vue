@@ -1,10 +1,8 @@
 <script setup lang="ts">
-import { TZDate } from '@date-fns/tz'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ArrowDownTrayIcon } from '@heroicons/vue/20/solid'
 import { toast } from 'vue-sonner'
 import { PLAN_FORMATS, type Names, type PlanFormat } from '~~/core/formats'
-import { planCalendar } from '~~/core/formats/calendar'
 import { freshId } from '~~/core/kernel/ids'
 import type { SampleRate } from '~~/core/formats/wav'
 import { saveFile } from '~/domain/save-file'
@@ -25,10 +23,15 @@ function keep(format: PlanFormat) {
   if (store.plan) saveFile(fileName(format.ending), format.type, format.write(store.plan, names))
 }
 
-function keepCalendar() {
+/** What only a calendar needs is fetched when one is wanted. */
+async function keepCalendar() {
   const { plan } = store
   const { club } = library
   if (!plan?.date || !club) return
+  const [{ TZDate }, { planCalendar }] = await Promise.all([
+    import('@date-fns/tz'),
+    import('~~/core/formats/calendar'),
+  ])
   const [year = 0, month = 1, day = 1] = plan.date.split('-').map(Number)
   const [hour = 0, minute = 0] = (plan.start ?? club.startTime).split(':').map(Number)
   const startsAt = new TZDate(year, month - 1, day, hour, minute, club.zone).getTime()

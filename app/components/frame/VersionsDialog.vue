@@ -34,6 +34,7 @@ watch(
       problem.value = saidBy(error)
     }
   },
+  { immediate: true },
 )
 const isNow = (row: PlanVersion) => row.version === store.version && row.outcome === 'saved'
 

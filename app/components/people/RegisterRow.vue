@@ -163,7 +163,7 @@ const REASONS = ['injury', 'unwell', 'watching']
   text-overflow: ellipsis;
   white-space: nowrap;
   font-weight: 640;
-  line-height: 18px;
+  line-height: 24px;
 }
 .name:hover {
   text-decoration: underline;

@@ -274,7 +274,7 @@ function setVariant(
 <style scoped>
 .rank {
   display: grid;
-  grid-template-columns: 34px minmax(84px, 1fr) 138px 166px 154px 170px;
+  grid-template-columns: 34px minmax(76px, 1fr) 128px 160px 148px 168px;
   align-items: center;
   gap: 2px 10px;
   padding: 4px 0;

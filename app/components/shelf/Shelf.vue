@@ -6,6 +6,7 @@ import { techniquesOf } from '~~/core/plan/techniques'
 /** What can be put on the frame: what is due, the library, shapes, and boards of past classes. Enter, a click or a drag places it. */
 const store = usePlanStore()
 const library = useLibraryStore()
+const carry = useCarriedStore()
 const TABS = ['Due', 'Library', 'Shapes', 'Past'] as const
 const LIBRARY = TABS.indexOf('Library')
 const tab = ref(LIBRARY)
@@ -38,15 +39,20 @@ const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
         </Tab>
       </TabList>
       <TabPanels class="min-h-0 flex-1 overflow-y-auto" :tabindex="-1">
-        <TabPanel :tabindex="-1"><DueShelf :on-plan="onPlan" /></TabPanel>
+        <TabPanel :tabindex="-1"><LazyDueShelf :on-plan="onPlan" /></TabPanel>
         <TabPanel :tabindex="-1"><LibraryShelf ref="finder" :on-plan="onPlan" /></TabPanel>
         <TabPanel :tabindex="-1">
-          <ShapeRow v-for="shape in shapes" :key="shape.id" :shape="shape" @place="store.addAll($event)" />
+          <LazyShapeRow
+            v-for="shape in shapes"
+            :key="shape.id"
+            :shape="shape"
+            @place="store.addAll($event)"
+          />
         </TabPanel>
-        <TabPanel :tabindex="-1"><PastShelf /></TabPanel>
+        <TabPanel :tabindex="-1"><LazyPastShelf /></TabPanel>
       </TabPanels>
     </TabGroup>
-    <PlacingPanel />
+    <LazyPlacingPanel v-if="carry.pointed" />
   </aside>
 </template>
 

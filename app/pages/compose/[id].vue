@@ -241,7 +241,7 @@ const dated = computed(() => {
               ↷
             </button>
             <button type="button" class="btn" @click="addBoard">Add <kbd>A</kbd></button>
-            <OutMenu @versions="openVersions = true" />
+            <LazyOutMenu @versions="openVersions = true" />
             <button type="button" class="btn" aria-label="Keys" @click="keysOpen = true"><kbd>?</kbd></button>
             <button
               v-if="isTight"
@@ -277,17 +277,17 @@ const dated = computed(() => {
       {{ problem }} <NuxtLink to="/compose" class="link">All plans</NuxtLink>
     </p>
     <p v-else class="p-10 text-center text-ash">Laying out the class…</p>
-    <UsePlanOn
-      v-if="store.plan"
+    <LazyUsePlanOn
+      v-if="store.plan && isAsking"
       :plan="{ id: store.id, title: store.plan.title }"
-      :open="isAsking"
+      :open="true"
       :why="isForFloor ? 'No class that is to come goes by this plan. Which one should run it?' : undefined"
       @close="isAsking = false"
       @used="used"
     />
-    <StaleDialog />
-    <VersionsDialog :open="openVersions" @close="openVersions = false" />
-    <KeysDialog :open="keysOpen" @close="keysOpen = false" />
+    <LazyStaleDialog v-if="store.theirs" />
+    <LazyVersionsDialog v-if="openVersions" :open="true" @close="openVersions = false" />
+    <LazyKeysDialog v-if="keysOpen" :open="true" @close="keysOpen = false" />
   </div>
 </template>
 
@@ -384,6 +384,23 @@ const dated = computed(() => {
   font-size: 13px;
   color: var(--color-brick-deep);
   background: var(--color-brick-tint);
+}
+@media (max-width: 1150px) {
+  .top kbd {
+    display: none;
+  }
+  .top .btn {
+    padding: 0 6px;
+  }
+  .name {
+    flex: 0 1 auto;
+    min-width: 60px;
+  }
+  .on-class {
+    max-width: 112px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
 }
 @media (max-width: 900px) {
   .room {
