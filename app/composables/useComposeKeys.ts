@@ -138,6 +138,9 @@ export function useComposeKeys(acts: Acts): void {
   useEventListener(document, 'focusin', ({ target }) => {
     if (isText(target)) stood = target.value
   })
+  useEventListener(document, 'change', ({ target }) => {
+    if (isText(target)) stood = target.value
+  })
   /** Whether the last thing done was typing: a Backspace too many then takes no board out. */
   let wasTyping = false
   useEventListener(document, 'pointerdown', () => (wasTyping = false))

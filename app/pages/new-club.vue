@@ -186,7 +186,7 @@ async function setUp() {
             <label><input v-model="ranksFrom" type="radio" value="none" /> none</label>
           </div>
           <label v-if="ranksFrom === 'own'"
-            >From the lowest up, apart with commas <input v-model="ownRanks" class="field"
+            >From the lowest up, separated by commas <input v-model="ownRanks" class="field"
           /></label>
           <label v-if="ranksFrom === 'levels'"
             >How many

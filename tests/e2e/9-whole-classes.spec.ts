@@ -426,7 +426,7 @@ test('plans are found by their boards and laid side by side; an old version come
   const found = page.getByRole('listitem').filter({ hasText: 'A copy of tonight' }).first()
   await expect(found).toBeVisible()
   await page.getByLabel('Find a plan').fill('unheardof')
-  await expect(page.getByText('No plan speaks of “unheardof”.')).toBeVisible()
+  await expect(page.getByText('No plan mentions “unheardof”.')).toBeVisible()
   await page.goto(`/compose/compare?a=${id}`)
   await page.getByLabel('The second plan').selectOption({ index: 3 })
   await expect(page.getByRole('region', { name: 'What the time goes to' })).toContainText('Throws')

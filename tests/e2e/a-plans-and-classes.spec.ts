@@ -115,7 +115,7 @@ test('a plan is copied, renamed, put away and taken out, and deleted', async ({ 
   await choose('Hips, the other way', 'Put away')
   await expect(mine).toHaveCount(0)
   await page.getByRole('button', { name: /^Put away/ }).click()
-  await choose('Hips, the other way', 'Take out again')
+  await choose('Hips, the other way', 'Bring back')
   await page.getByRole('button', { name: /^All/ }).click()
   await choose('Hips, the other way', 'Delete')
   await page.getByRole('button', { name: 'Delete it' }).click()

@@ -28,7 +28,7 @@ const others = computed(() =>
 function rename(group: Group, event: Event) {
   const field = event.target as HTMLInputElement
   const name = field.value.trim()
-  if (name) store.change(renameGroup(plan.value, group.id, name))
+  if (name && name !== group.name) store.change(renameGroup(plan.value, group.id, name))
   else field.value = group.name
 }
 function tonight(group: Group, event: Event) {
@@ -115,6 +115,7 @@ const firstSides = [
           maxlength="80"
           :aria-label="`Name of group ${g + 1}`"
           @change="rename(group, $event)"
+          @keydown.enter="($event.target as HTMLElement).blur()"
         />
         <select
           v-if="plan.groups.length > 1"

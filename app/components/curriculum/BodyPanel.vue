@@ -19,7 +19,7 @@ function put(item: Item, field: 'demand' | 'prepares', region: Region, value: nu
         <tr>
           <th class="w-[86px]"><span class="sr-only">region</span></th>
           <th class="pr-3 text-left font-normal">asks for</th>
-          <th class="text-left font-normal">makes ready, a minute</th>
+          <th class="text-left font-normal">prepares, per minute</th>
         </tr>
       </thead>
       <tbody>

@@ -55,7 +55,7 @@ const blank = (): Layer => ({ name: `Layer ${props.item.layers.length + 1}`, poi
               class="points"
               :model-value="points(row) || undefined"
               :label="`Layer ${at + 1}: what to look for`"
-              placeholder="what to look for, several apart with ;"
+              placeholder="what to look for; separate several with ;"
               optional
               :readonly="readonly"
               @update:model-value="put({ ...row, points: asPoints($event) })"

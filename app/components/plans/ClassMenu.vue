@@ -77,7 +77,7 @@ function ask(what: 'move' | 'again' | 'delete') {
       </MenuItem>
       <MenuItem v-slot="{ active }" as="template">
         <button type="button" :class="{ active }" @click="putAway(!held.putAway)">
-          {{ held.putAway ? 'Take out again' : 'Put away' }}
+          {{ held.putAway ? 'Bring back' : 'Put away' }}
         </button>
       </MenuItem>
       <MenuItem v-if="isPlanned" v-slot="{ active }" as="template">

@@ -77,7 +77,7 @@ function ask(what: 'rename' | 'delete') {
       </MenuItem>
       <MenuItem v-slot="{ active }" as="template">
         <button type="button" :class="{ active }" @click="putAway(!plan.putAway)">
-          {{ plan.putAway ? 'Take out again' : 'Put away' }}
+          {{ plan.putAway ? 'Bring back' : 'Put away' }}
         </button>
       </MenuItem>
       <MenuItem v-slot="{ active }" as="template">

@@ -72,7 +72,7 @@ function point(id: string, name: string) {
     />
     <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
     <p v-else-if="!list" class="text-ash">Looking…</p>
-    <p v-else-if="rows.length === 0" class="py-4 text-ash">No class speaks of that.</p>
+    <p v-else-if="rows.length === 0" class="py-4 text-ash">No class mentions that.</p>
     <div v-for="row in rows" :key="row.id" class="class">
       <button type="button" class="title" :aria-expanded="opened === row.id" @click="open(row.id)">
         <b>{{ row.title }}</b>

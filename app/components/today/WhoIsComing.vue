@@ -22,7 +22,7 @@ const missedLast = computed(() => {
 <template>
   <TodayColumn
     name="Who is coming"
-    :figure="expected % 2 ? `${expected}, so one three` : `${expected}, all in pairs`"
+    :figure="expected % 2 ? `${expected}, so one group of three` : `${expected}, all in pairs`"
   >
     <div v-for="{ group, students } in byGroup" :key="group.id" class="group">
       <span

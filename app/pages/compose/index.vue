@@ -117,7 +117,7 @@ async function blank() {
         }}</span>
       </div>
       <p v-if="rows.length === 0" class="py-6 text-ash">
-        {{ find ? `No plan speaks of “${find}”.` : 'None of this kind yet.' }}
+        {{ find ? `No plan mentions “${find}”.` : 'None of this kind yet.' }}
       </p>
       <ul v-else>
         <li v-for="plan in rows" :key="plan.id" class="row">

@@ -110,7 +110,7 @@ const WORDS = { reading: 'Reading the file', sending: 'Sending', writing: 'Takin
           @change="take(($event.target as HTMLInputElement).files)"
           @click="($event.target as HTMLInputElement).value = ''"
         />
-        <b>Choose a file</b>, or let one fall here
+        <b>Choose a file</b>, or drop one here
       </label>
       <div v-if="file.progress.value" class="mt-4" role="status">
         <div class="flex items-center gap-3">
@@ -143,7 +143,7 @@ const WORDS = { reading: 'Reading the file', sending: 'Sending', writing: 'Takin
         {{ file.outcome.value }}
       </p>
       <div v-if="file.read.value?.kind === 'wrong'" role="alert" class="mt-3">
-        <p class="font-semibold text-brick-deep">This file cannot be taken over:</p>
+        <p class="font-semibold text-brick-deep">This file cannot be imported:</p>
         <ul class="ml-5 list-disc">
           <li v-for="fault in file.read.value.faults.slice(0, 30)" :key="fault">{{ fault }}</li>
         </ul>
@@ -159,7 +159,7 @@ const WORDS = { reading: 'Reading the file', sending: 'Sending', writing: 'Takin
         <p v-if="counts.refused" class="text-brick-deep">
           While a row is refused nothing is taken over. Mend the file and choose it again.
         </p>
-        <p v-else-if="nothing" class="text-ash">Everything stands like this already.</p>
+        <p v-else-if="nothing" class="text-ash">Nothing would change: all of it is like this already.</p>
         <div class="mt-2 flex gap-2">
           <button
             type="button"

@@ -60,7 +60,7 @@ async function add() {
         <h2 id="shelves" class="text-20">{{ items.length }} items</h2>
         <p v-if="items.length === 0" class="panel mt-3 p-6 text-ash">
           The library is empty. Add an item, or
-          <NuxtLink to="/curriculum/files" class="link">read some in from a file</NuxtLink>.
+          <NuxtLink to="/curriculum/files" class="link">import some from a file</NuxtLink>.
         </p>
         <table v-else class="mt-2 w-full">
           <caption class="text-13 pb-1 text-left text-ash">
@@ -94,7 +94,7 @@ async function add() {
           <button class="btn btn-main mt-3" :disabled="!name.trim()">Add and open</button>
         </form>
         <section v-if="thin.length" aria-labelledby="thin">
-          <h2 id="thin" class="text-20">Not yet to be taught from</h2>
+          <h2 id="thin" class="text-20">Not ready to teach from</h2>
           <p class="text-13 text-ash">no key point, or no fault with its correction</p>
           <ul class="mt-1">
             <li v-for="item in thin" :key="item.id">

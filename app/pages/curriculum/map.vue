@@ -112,7 +112,7 @@ watch(
         </button>
       </div>
       <p v-if="map.loose.length" class="loose">
-        <b>Stand by themselves:</b>
+        <b>On their own:</b>
         <NuxtLink v-for="id in map.loose" :key="id" :to="`/curriculum/${id}`" class="link">{{
           library.itemName(id)
         }}</NuxtLink>
