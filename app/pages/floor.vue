@@ -84,7 +84,7 @@ const FIRST_BOARDS = 5
 function firstMinutes(group: string) {
   const at = store.data?.startsAt ?? 0
   return (store.timeline?.blocks ?? [])
-    .filter((placed) => placed.at < FIRST_MS)
+    .filter(({ at: from, block }) => from < FIRST_MS && block.phase !== 'water')
     .slice(0, FIRST_BOARDS)
     .map(({ block, at: from }) => {
       const track = block.tracks?.find(({ groups }) => groups.includes(group))

@@ -28,7 +28,13 @@ const routes = filesUnder(join(root, 'server', 'api')).map((file) => {
   const url = `/${path.replace(/\.(get|post|put|delete|patch)$/, '').replace(/\/index$/, '')}`
   return [method.toUpperCase(), url.replace(/\[\w+\]/g, '00000000-0000-4000-8000-000000000000')] as const
 })
-const OPEN = ['/api/auth/sign-in', '/api/auth/new-club', '/api/auth/starters', '/api/health']
+const OPEN = [
+  '/api/auth/sign-in',
+  '/api/auth/new-club',
+  '/api/auth/starters',
+  '/api/auth/demo',
+  '/api/health',
+]
 const OPEN_PAGES = ['/sign-in', '/new-club']
 
 /** Every page there is, likewise. */
@@ -53,6 +59,10 @@ describe('the gate', () => {
       expect(answer.type).toContain('application/problem+json')
     },
   )
+
+  it('tells nobody of sign-ins where no demo is served', async () => {
+    expect(await new Person().ask('GET', '/api/auth/demo')).toMatchObject({ status: 200, body: [] })
+  })
 
   it.each(pages.filter((page) => !OPEN_PAGES.includes(page)))(
     'the page %s leads to the sign-in',
