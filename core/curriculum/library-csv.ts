@@ -200,9 +200,11 @@ export function readLibraryCsv(
     taken.add(String(raw.id))
     const item = readItem(raw)
     onRow(n + 1, table.rows.length)
-    const key = before?.id ?? (id || inOneCase(name))
-    const first = rowOf.get(key)
-    if (key && first === undefined) rowOf.set(key, row)
+    // An id and a name may be spelled alike and mean two items.
+    const itemId = before?.id ?? id
+    const key = itemId ? `id ${itemId}` : `name ${inOneCase(name)}`
+    const first = itemId || name ? rowOf.get(key) : undefined
+    if (first === undefined) rowOf.set(key, row)
     const faults = [
       ...(first === undefined
         ? []

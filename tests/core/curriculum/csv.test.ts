@@ -167,6 +167,15 @@ describe('the library as CSV', () => {
     ])
   })
 
+  it('takes an id and a new name that are spelled alike for two items', () => {
+    const kick = item('kick', { name: 'Front kick' })
+    const { rows } = preview('id,name,category\nkick,Front kick,kicks\n,Kick,kicks\n', [kick])
+    expect(rows.map(({ id, outcome }) => [id, outcome])).toEqual([
+      ['kick', 'same'],
+      ['kick-2', 'added'],
+    ])
+  })
+
   it('counts rows as a spreadsheet does, empty ones and those with line breaks too, and refuses cells under no column', () => {
     const { rows } = preview(
       '\n\nname,category,hazard\n"Kick","kicks","mind\nthe knee"\n,,\n\nSweep,nowhere\nRoll,falls,slow, and low\n',
