@@ -1,13 +1,7 @@
 import { madeClassSchema, madeSchema, planOnClassSchema } from '~~/shared/answers'
 import { toast } from 'vue-sonner'
+import type { ClassTimes } from '~~/core/curriculum/class-days'
 import type { Plan } from '~~/core/plan/schema'
-
-/** When a class is to be. */
-export interface WantedTimes {
-  day: string
-  startTime: string
-  lengthMin: number
-}
 
 /** Plans and the classes that go by them: an empty plan, a plan beside others, a class, another plan on a class. */
 export function usePlanning() {
@@ -45,7 +39,7 @@ export function usePlanning() {
    *
    * @throws ApiProblem `at-that-time` where another class is then and it is not said that this one is beside it
    */
-  function addClass(of: { planId: string } | { plan: Plan }, times: WantedTimes, beside = false) {
+  function addClass(of: { planId: string } | { plan: Plan }, times: ClassTimes, beside = false) {
     return api('/api/classes', {
       answer: madeClassSchema,
       method: 'POST',
@@ -71,5 +65,21 @@ export function usePlanning() {
     return now
   }
 
-  return { emptyPlan, addPlan, addClass, putOn }
+  /** Puts a plan or a class away out of its list, says so, and offers the way back; or brings it back. */
+  async function putAway(path: string, is: boolean, says: string, after: () => void) {
+    const put = (to: boolean) => api(`${path}/put-away`, { method: 'PUT', body: { putAway: to } })
+    await put(is)
+    if (!is) return
+    toast(says, {
+      action: {
+        label: 'Undo',
+        onClick: () =>
+          void put(false)
+            .then(after)
+            .catch((error: unknown) => toast.error(saidBy(error))),
+      },
+    })
+  }
+
+  return { emptyPlan, addPlan, addClass, putOn, putAway }
 }

@@ -4,12 +4,11 @@ import { findingsOf } from '~~/core/checks'
 import { layPlan } from '~~/core/plan/timeline'
 import { isGrave } from '~~/core/checks'
 import { toast } from 'vue-sonner'
-import { nextClassDay, usualTimes } from '~~/core/curriculum/class-days'
+import { nextClassDay, usualTimes, type ClassTimes } from '~~/core/curriculum/class-days'
 import { carryForward } from '~~/core/draft/carry-forward'
 import { counted, minutes } from '~~/core/kernel/time-text'
 import type { Plan } from '~~/core/plan/schema'
 import type { Today } from '~~/shared/answers'
-import type { WantedTimes } from '~/composables/usePlanning'
 import { longDay, whenSaid } from '~/domain/days'
 import { wallTime } from '~/domain/wall-time'
 
@@ -35,9 +34,9 @@ async function load() {
     problem.value = saidBy(error)
   }
 }
-const wanted = ref<WantedTimes>({ day: '', startTime: '', lengthMin: 60 })
+const wanted = ref<ClassTimes>({ day: '', startTime: '', lengthMin: 60 })
 /** The next class day with its usual hour and length. */
-function usualFrom(from: string): WantedTimes {
+function usualFrom(from: string): ClassTimes {
   const settings = library.loaded?.settings
   if (!settings) return { day: from, startTime: '18:30', lengthMin: 60 }
   const taken = (day: string) => (data.value?.next?.day === day ? [data.value.next.startTime] : [])

@@ -139,9 +139,9 @@ const SECTIONS = computed(() => [
 <style scoped>
 .page {
   display: grid;
-  grid-template-columns: 200px minmax(0, 860px);
+  grid-template-columns: 200px minmax(0, 930px);
   gap: 36px;
-  max-width: 1160px;
+  max-width: 1220px;
   margin: 0 auto;
   padding: 24px;
 }

@@ -1,7 +1,8 @@
 import { WEEKDAYS, type ClubSettings } from './settings'
 
-/** When a class of a day usually is, and how long. */
-export interface UsualTimes {
+/** When a class is, and how long: day `2026-11-26`, first bow `18:30`. */
+export interface ClassTimes {
+  day: string
   startTime: string
   lengthMin: number
 }
@@ -17,7 +18,7 @@ export function usualTimes(
   { classDays, startTime, lengthMin }: Pick<ClubSettings, 'classDays' | 'startTime' | 'lengthMin'>,
   day: string,
   taken: readonly string[] = [],
-): UsualTimes {
+): Omit<ClassTimes, 'day'> {
   const name = weekdayOf(day)
   const that = classDays.filter((one) => one.day === name).sort((a, b) => a.start.localeCompare(b.start))
   const free = that.find(({ start }) => !taken.includes(start)) ?? that[0]

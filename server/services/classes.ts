@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
+import type { ClassTimes } from '../../core/curriculum/class-days'
 import type { Plan } from '../../core/plan/schema'
 import type { Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'
-import { addPlan, atTimes, writeOver, type Times } from './plans'
+import { addPlan, atTimes, writeOver } from './plans'
 import { notFound, Refusal } from './refusal'
 
 /** Everything of a class but the plan it ran, which is large. */
@@ -31,7 +32,7 @@ export async function planOfClass(club: Club, row: Pick<ClassRow, 'planId' | 'ru
   return plan.body
 }
 
-export interface NewClass extends Times {
+export interface NewClass extends ClassTimes {
   id?: string | undefined
   planId: string
   teacherId: string
@@ -48,7 +49,7 @@ async function planForClass(
   club: Club,
   userId: string,
   planId: string,
-  { day, startTime, lengthMin }: Times,
+  { day, startTime, lengthMin }: ClassTimes,
   before?: string,
 ): Promise<string> {
   const row = await club.plans.locked({ id: planId })
@@ -61,7 +62,7 @@ async function planForClass(
 }
 
 /** Another class in the hall at the same time, if there is one. */
-async function classBeside(club: Club, { day, startTime, lengthMin }: Times, except?: string) {
+async function classBeside(club: Club, { day, startTime, lengthMin }: ClassTimes, except?: string) {
   const [other] = await club.select<{ title: string; startTime: string }>(
     `SELECT p.title, c.start_time AS startTime FROM classes c
       JOIN plans p ON p.club_id = c.club_id AND p.id = c.plan_id
@@ -75,7 +76,7 @@ async function classBeside(club: Club, { day, startTime, lengthMin }: Times, exc
 }
 
 /** Two classes at one time are asked about: `beside` says that they are meant. */
-async function askIfBeside(club: Club, times: Times, beside: boolean, except?: string): Promise<void> {
+async function askIfBeside(club: Club, times: ClassTimes, beside: boolean, except?: string): Promise<void> {
   const other = beside ? undefined : await classBeside(club, times, except)
   if (other)
     throw new Refusal(
@@ -135,7 +136,7 @@ export async function moveClass(
   club: Club,
   userId: string,
   classId: string,
-  times: Times,
+  times: ClassTimes,
   beside: boolean,
 ): Promise<void> {
   const row = await plannedClass(club, classId, 'its time stands')

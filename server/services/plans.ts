@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { layPlan } from '../../core/plan/timeline'
 import { parsePlan } from '../../core/plan/parse'
+import type { ClassTimes } from '../../core/curriculum/class-days'
 import type { Fault } from '../../core/kernel/faults'
 import type { Plan } from '../../core/plan/schema'
 import { fault } from '../../core/kernel/faults'
@@ -37,15 +38,8 @@ function figuresOf(plan: Plan) {
   }
 }
 
-/** When a class is and how long it lasts. */
-export interface Times {
-  day: string
-  startTime: string
-  lengthMin: number
-}
-
 /** A plan at the times of its class. */
-export const atTimes = (plan: Plan, { day, startTime, lengthMin }: Times): Plan => ({
+export const atTimes = (plan: Plan, { day, startTime, lengthMin }: ClassTimes): Plan => ({
   ...plan,
   date: day,
   start: startTime,
@@ -331,7 +325,7 @@ export async function writeOver(club: Club, userId: string, row: PlanRow, plan: 
 async function moveItsClass(club: Club, userId: string, planId: string, plan: Plan): Promise<void> {
   const held = await itsClass(club, planId)
   if (!held || !plan.date || !plan.start) return
-  const times: Times = { day: plan.date, startTime: plan.start, lengthMin: plan.lengthMin }
+  const times: ClassTimes = { day: plan.date, startTime: plan.start, lengthMin: plan.lengthMin }
   if (times.day === held.day && times.startTime === held.startTime && times.lengthMin === held.lengthMin)
     return
   await club.classes.change({ id: held.id, state: 'planned' }, times)

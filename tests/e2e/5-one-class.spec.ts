@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type Page } from './club'
-import { ask, goToFirstBow, MINUTE, passTime, signIn } from './steps'
+import { ask, goToFirstBow, goToMoment, MINUTE, passTime, signIn } from './steps'
 
 /** One real class, from the register to the ledger: registered, run against the clock, finished, and what each student practised. */
 
@@ -114,13 +114,7 @@ test('one class is registered, run, finished and credited', async ({ page }) => 
       }
       return { startedAt: events.find(({ kind }) => kind === 'start')!.at }
     })
-    await page.evaluate(
-      ([wanted]) => {
-        const moved = Number(sessionStorage.getItem('lintel-test-clock-moved-ms') ?? 0)
-        window.moveLintelClock?.(wanted! - Date.now() - moved)
-      },
-      [startedAt + 9 * MINUTE],
-    )
+    await goToMoment(page, startedAt + 9 * MINUTE)
     await page.getByTestId('here').click()
     await page.getByRole('button', { name: `${LATE}: late` }).click()
     await expect(page.getByRole('button', { name: `${LATE}: late` })).toHaveText('+9')

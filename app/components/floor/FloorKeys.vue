@@ -203,7 +203,7 @@ button:disabled span {
   span {
     display: none;
   }
-  .back span {
+  .back:enabled span {
     display: block;
     font-size: 15px;
     line-height: 18px;

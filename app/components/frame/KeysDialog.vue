@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 
-defineProps<{ open: boolean }>()
 defineEmits<{ close: [] }>()
 const KEYS = [
   ['↑ ↓', 'the board above, below'],
@@ -32,7 +31,7 @@ const KEYS = [
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-40" @close="$emit('close')">
+  <Dialog :open="true" class="relative z-40" @close="$emit('close')">
     <div class="fixed inset-0 bg-[#2a1e16]/55" aria-hidden="true" />
     <div class="fixed inset-0 grid place-items-center p-4">
       <DialogPanel class="panel w-full max-w-[820px] border-t-[5px] border-t-gilt p-6">

@@ -10,7 +10,6 @@ import type { Plan } from '~~/core/plan/schema'
 import type { PlanVersion } from '~~/shared/answers'
 
 /** What the plan was before: who kept it and when, under which name, what was different; looked at before it comes back. */
-const props = defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const store = usePlanStore()
 const versions = shallowRef<PlanVersion[]>()
@@ -21,21 +20,14 @@ const changes = computed(() =>
   looked.value && store.plan ? planDifferences(looked.value.plan, store.plan) : [],
 )
 
-watch(
-  () => props.open,
-  async (open) => {
-    if (!open) return
-    problem.value = ''
-    looked.value = undefined
-    try {
-      await store.save()
-      versions.value = await api(`/api/plans/${store.id}/versions`, { answer: z.array(planVersionSchema) })
-    } catch (error) {
-      problem.value = saidBy(error)
-    }
-  },
-  { immediate: true },
-)
+onMounted(async () => {
+  try {
+    await store.save()
+    versions.value = await api(`/api/plans/${store.id}/versions`, { answer: z.array(planVersionSchema) })
+  } catch (error) {
+    problem.value = saidBy(error)
+  }
+})
 const isNow = (row: PlanVersion) => row.version === store.version && row.outcome === 'saved'
 
 async function look(row: PlanVersion) {
@@ -86,7 +78,7 @@ function than(at: number): string {
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-40" @close="emit('close')">
+  <Dialog :open="true" class="relative z-40" @close="emit('close')">
     <div class="fixed inset-0 bg-[#2a1e16]/55" aria-hidden="true" />
     <div class="fixed inset-0 grid place-items-center p-4">
       <DialogPanel

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { EllipsisVerticalIcon } from '@heroicons/vue/20/solid'
 import { toast } from 'vue-sonner'
 import { savedPlanSchema, type ListedPlan } from '~~/shared/answers'
 
@@ -8,29 +6,17 @@ import { savedPlanSchema, type ListedPlan } from '~~/shared/answers'
 const props = defineProps<{ plan: ListedPlan }>()
 const emit = defineEmits<{ changed: []; use: [] }>()
 const planning = usePlanning()
-const asks = ref<'rename' | 'delete'>()
+const { asks, problem, busy, ask, leave, doing } = useAsking<'rename' | 'delete'>(() => emit('changed'))
 const name = ref('')
-const problem = ref('')
-const busy = ref(false)
 const path = computed(() => `/api/plans/${props.plan.id}`)
 
-async function doing(task: () => Promise<unknown>) {
-  busy.value = true
-  problem.value = ''
-  try {
-    await task()
-    asks.value = undefined
-    emit('changed')
-  } catch (error) {
-    problem.value = saidBy(error)
-    if (!asks.value) toast.error(problem.value)
-  } finally {
-    busy.value = false
-  }
-}
 const read = () => api(path.value, { answer: savedPlanSchema })
+/** Without a dialog there is nowhere else to say what went wrong. */
+async function atOnce(task: () => Promise<unknown>) {
+  if (!(await doing(task))) toast.error(problem.value)
+}
 const copy = () =>
-  doing(async () => {
+  atOnce(async () => {
     const { plan } = await read()
     const { date: _, ...rest } = plan
     await planning.addPlan({ ...rest, title: `${plan.title}, a copy`.slice(0, 200) })
@@ -44,47 +30,25 @@ const rename = () =>
     await api(path.value, { method: 'PUT', body: { base: version, plan: { ...plan, title } } })
   })
 const putAway = (is: boolean) =>
-  doing(async () => {
-    const put = (to: boolean) => api(`${path.value}/put-away`, { method: 'PUT', body: { putAway: to } })
-    await put(is)
-    if (is)
-      toast(`“${props.plan.title}” is put away.`, {
-        action: { label: 'Undo', onClick: () => void doing(() => put(false)) },
-      })
-  })
+  atOnce(() => planning.putAway(path.value, is, `“${props.plan.title}” is put away.`, () => emit('changed')))
 const remove = () => doing(() => api(path.value, { method: 'DELETE', body: {} }))
-function ask(what: 'rename' | 'delete') {
-  problem.value = ''
+function askForName() {
   name.value = props.plan.title
-  asks.value = what
+  ask('rename')
 }
+const acts = computed(() => [
+  { name: 'Use it on a class…', act: () => emit('use') },
+  { name: 'Copy', act: copy },
+  { name: 'Rename…', act: askForName },
+  props.plan.putAway
+    ? { name: 'Bring back', act: () => putAway(false) }
+    : { name: 'Put away', act: () => putAway(true) },
+  { name: 'Delete…', act: () => ask('delete') },
+])
 </script>
 
 <template>
-  <Menu as="div" class="relative">
-    <MenuButton class="dots" :aria-label="`More for ${plan.title}`"
-      ><EllipsisVerticalIcon class="size-5"
-    /></MenuButton>
-    <MenuItems class="panel menu">
-      <MenuItem v-slot="{ active }" as="template">
-        <button type="button" :class="{ active }" @click="emit('use')">Use it on a class…</button>
-      </MenuItem>
-      <MenuItem v-slot="{ active }" as="template">
-        <button type="button" :class="{ active }" @click="copy">Copy</button>
-      </MenuItem>
-      <MenuItem v-slot="{ active }" as="template">
-        <button type="button" :class="{ active }" @click="ask('rename')">Rename…</button>
-      </MenuItem>
-      <MenuItem v-slot="{ active }" as="template">
-        <button type="button" :class="{ active }" @click="putAway(!plan.putAway)">
-          {{ plan.putAway ? 'Bring back' : 'Put away' }}
-        </button>
-      </MenuItem>
-      <MenuItem v-slot="{ active }" as="template">
-        <button type="button" :class="{ active }" @click="ask('delete')">Delete…</button>
-      </MenuItem>
-    </MenuItems>
-  </Menu>
+  <DotsMenu :label="`More for ${plan.title}`" :acts="acts" />
   <AskDialog
     :open="asks === 'rename'"
     title="Rename the plan"
@@ -92,7 +56,7 @@ function ask(what: 'rename' | 'delete') {
     :problem="problem"
     :busy="busy"
     @yes="rename"
-    @no="asks = undefined"
+    @no="leave"
   >
     <input v-model="name" class="field mt-3" maxlength="200" aria-label="Name of the plan" />
   </AskDialog>
@@ -105,33 +69,6 @@ function ask(what: 'rename' | 'delete') {
     :problem="problem"
     :busy="busy"
     @yes="remove"
-    @no="asks = undefined"
+    @no="leave"
   />
 </template>
-
-<style scoped>
-.dots {
-  display: grid;
-  place-items: center;
-  width: 32px;
-  height: 40px;
-  color: var(--color-ash);
-}
-.menu {
-  position: absolute;
-  right: 0;
-  z-index: 20;
-  width: 190px;
-  padding: 4px 0;
-  outline: none;
-}
-.menu button {
-  display: block;
-  width: 100%;
-  padding: 5px 12px;
-  text-align: left;
-}
-.menu .active {
-  background: #f1e4c6;
-}
-</style>

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { usualTimes } from '~~/core/curriculum/class-days'
-import type { WantedTimes } from '~/composables/usePlanning'
+import { usualTimes, type ClassTimes } from '~~/core/curriculum/class-days'
 
 /** When a class is to be: a class day brings its usual hour and length, until they are set by hand. */
-const times = defineModel<WantedTimes>({ required: true })
+const times = defineModel<ClassTimes>({ required: true })
 const props = defineProps<{
   from: string
   /** Hours at which there is a class on a day already. */

@@ -2,70 +2,48 @@
 import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { z } from 'zod'
 import { toast } from 'vue-sonner'
-import { nextClassDay, usualTimes } from '~~/core/curriculum/class-days'
+import { nextClassDay, usualTimes, type ClassTimes } from '~~/core/curriculum/class-days'
 import { classSummarySchema, type ClassSummary } from '~~/shared/answers'
-import type { WantedTimes } from '~/composables/usePlanning'
 import { longDay } from '~/domain/days'
 import { dayOf } from '~/domain/wall-time'
 
 /** Puts a plan on a class: one that is to come, or a new one. It is said what is put in the place of what, and it can be undone. */
-const props = defineProps<{ plan: { id: string; title: string }; open: boolean; why?: string }>()
+const props = defineProps<{ plan: { id: string; title: string }; why?: string }>()
 const emit = defineEmits<{ close: []; used: [held: { classId: string; planId: string }] }>()
 const library = useLibraryStore()
 const planning = usePlanning()
 const coming = shallowRef<ClassSummary[]>()
-const problem = ref('')
-const isBeside = ref(false)
-const busy = ref(false)
+const { problem, isBeside, busy, doing } = useAsking(() => emit('close'))
+const unread = ref('')
 const today = ref('')
-const times = ref<WantedTimes>({ day: '', startTime: '18:30', lengthMin: 60 })
+const times = ref<ClassTimes>({ day: '', startTime: '18:30', lengthMin: 60 })
 
-watch(
-  () => props.open,
-  async (open) => {
-    if (!open) return
-    problem.value = ''
-    isBeside.value = false
-    try {
-      const [{ settings, club }, classes] = await Promise.all([
-        library.load(),
-        api('/api/classes', { answer: z.array(classSummarySchema) }),
-      ])
-      today.value = dayOf(Date.now(), club.zone)
-      coming.value = classes
-        .filter(({ state, day, putAway }) => state === 'planned' && !putAway && day >= today.value)
-        .sort((a, b) => a.startsAt - b.startsAt)
-      const day = nextClassDay(settings, today.value)
-      times.value = { day, ...usualTimes(settings, day, takenOn(day)) }
-    } catch (error) {
-      problem.value = saidBy(error)
-    }
-  },
-  { immediate: true },
-)
+onMounted(async () => {
+  try {
+    const [{ settings, club }, classes] = await Promise.all([
+      library.load(),
+      api('/api/classes', { answer: z.array(classSummarySchema) }),
+    ])
+    today.value = dayOf(Date.now(), club.zone)
+    coming.value = classes
+      .filter(({ state, day, putAway }) => state === 'planned' && !putAway && day >= today.value)
+      .sort((a, b) => a.startsAt - b.startsAt)
+    const day = nextClassDay(settings, today.value)
+    times.value = { day, ...usualTimes(settings, day, takenOn(day)) }
+  } catch (error) {
+    unread.value = saidBy(error)
+  }
+})
 const takenOn = (day: string) =>
   (coming.value ?? []).filter((held) => held.day === day).map(({ startTime }) => startTime)
 
-async function doing(task: () => Promise<{ classId: string; planId: string }>) {
-  busy.value = true
-  problem.value = ''
-  try {
-    emit('used', await task())
-    emit('close')
-  } catch (error) {
-    problem.value = saidBy(error)
-    isBeside.value = error instanceof ApiProblem && error.code === 'at-that-time'
-  } finally {
-    busy.value = false
-  }
-}
 const putOn = (held: ClassSummary) =>
   doing(async () => {
     const says = `“${props.plan.title}” is the plan of ${longDay(held.day)}, ${held.startTime}, instead of “${held.title}”.`
     const { planId } = await planning.putOn(props.plan.id, held, says, () =>
       emit('used', { classId: held.id, planId: props.plan.id }),
     )
-    return { classId: held.id, planId }
+    emit('used', { classId: held.id, planId })
   })
 const add = (beside: boolean) =>
   doing(async () => {
@@ -73,12 +51,12 @@ const add = (beside: boolean) =>
     if (!day || !startTime) throw new Error('Say the day and the first bow of the class.')
     const made = await planning.addClass({ planId: props.plan.id }, times.value, beside)
     toast(`“${props.plan.title}” is the plan of ${longDay(day)}, ${startTime}.`)
-    return { classId: made.id, planId: made.planId }
+    emit('used', { classId: made.id, planId: made.planId })
   })
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-40" @close="emit('close')">
+  <Dialog :open="true" class="relative z-40" @close="emit('close')">
     <div class="fixed inset-0 bg-[#2a1e16]/55" aria-hidden="true" />
     <div class="fixed inset-0 grid place-items-center overflow-y-auto p-4">
       <DialogPanel class="panel w-full max-w-[560px] border-t-[5px] border-t-gilt p-6">
@@ -88,13 +66,13 @@ const add = (beside: boolean) =>
             why ?? `“${plan.title}” takes the day, the first bow and the length of the class it is put on.`
           }}
         </DialogDescription>
-        <p v-if="problem" role="alert" class="mt-3 text-brick-deep">
-          {{ problem }}
+        <p v-if="problem || unread" role="alert" class="mt-3 text-brick-deep">
+          {{ problem || unread }}
           <button v-if="isBeside" type="button" class="btn" :disabled="busy" @click="add(true)">
             Yes, beside it
           </button>
         </p>
-        <p v-if="!coming && !problem" class="mt-3 text-ash">Looking…</p>
+        <p v-if="!coming && !unread" class="mt-3 text-ash">Looking…</p>
         <template v-else-if="coming">
           <ul v-if="coming.length" class="mt-4 max-h-[38vh] overflow-y-auto">
             <li v-for="held in coming" :key="held.id">

@@ -144,7 +144,7 @@ const faults = computed(() =>
 <style scoped>
 .day {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 92px 110px;
+  grid-template-columns: minmax(0, 1fr) 112px 94px;
   gap: 8px;
   align-items: center;
 }

@@ -274,9 +274,9 @@ function setVariant(
 <style scoped>
 .rank {
   display: grid;
-  grid-template-columns: 34px minmax(76px, 1fr) 128px 160px 148px 168px;
+  grid-template-columns: 34px minmax(76px, 1fr) 146px 166px 154px 166px;
   align-items: center;
-  gap: 2px 10px;
+  gap: 2px 8px;
   padding: 4px 0;
   border-bottom: 1px solid var(--color-straw);
   font-size: 13px;

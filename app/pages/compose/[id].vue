@@ -35,29 +35,18 @@ useEventListener(window, 'beforeunload', (event) => {
   if (store.saveState !== 'kept') event.preventDefault()
 })
 useHead({ title: () => `${store.plan?.title ?? 'Compose'} · Golden Lintel` })
-/** How wide the shelf and the bench are on this device. On a tablet they fold away, and one at a time stands beside the frame. */
-const USUAL = { shelf: 224, bench: 276 }
-const widths = useLocalStorage('golden-lintel-panes', { ...USUAL }, { mergeDefaults: true })
-const isTight = useMediaQuery('(max-width: 1150px)')
-const unfolded = ref<'shelf' | 'bench'>()
-const isOpen = computed(() => ({
-  shelf: !isTight.value || unfolded.value === 'shelf',
-  bench: !isTight.value || unfolded.value === 'bench',
-}))
-const fold = (pane: 'shelf' | 'bench') => (unfolded.value = unfolded.value === pane ? undefined : pane)
+const { widths, isTight, isOpen, fold, unfold } = usePanes()
 
 /** The plan is laid out and drawn, with what the keys are about. */
 const isReady = ref(false)
 useTypedAhead(() => isReady.value)
 useComposeKeys({
   find: async () => {
-    unfolded.value = 'shelf'
-    await nextTick()
+    await unfold('shelf')
     await shelf.value?.focus()
   },
   bench: async () => {
-    unfolded.value = 'bench'
-    await nextTick()
+    await unfold('bench')
     document.getElementById('board-title')?.focus()
   },
   keys: () => (keysOpen.value = true),
@@ -99,8 +88,7 @@ watch(
 /** A new board, its title marked for typing. */
 async function addBoard() {
   store.add(newBlock('drill', 'New board'))
-  unfolded.value = 'bench'
-  await nextTick()
+  await unfold('bench')
   const title = document.getElementById('board-title')
   if (title instanceof HTMLTextAreaElement) title.select()
 }
@@ -172,7 +160,7 @@ const dated = computed(() => {
           side="left"
           :least="190"
           :most="460"
-          :usual="USUAL.shelf"
+          :usual="USUAL_PANES.shelf"
         />
         <div class="middle flex min-h-0 min-w-0 flex-col">
           <div class="top">
@@ -267,7 +255,7 @@ const dated = computed(() => {
           side="right"
           :least="250"
           :most="520"
-          :usual="USUAL.bench"
+          :usual="USUAL_PANES.bench"
         />
         <Bench v-show="isOpen.bench" />
       </div>
@@ -280,14 +268,13 @@ const dated = computed(() => {
     <LazyUsePlanOn
       v-if="store.plan && isAsking"
       :plan="{ id: store.id, title: store.plan.title }"
-      :open="true"
       :why="isForFloor ? 'No class that is to come goes by this plan. Which one should run it?' : undefined"
       @close="isAsking = false"
       @used="used"
     />
     <LazyStaleDialog v-if="store.theirs" />
-    <LazyVersionsDialog v-if="openVersions" :open="true" @close="openVersions = false" />
-    <LazyKeysDialog v-if="keysOpen" :open="true" @close="keysOpen = false" />
+    <LazyVersionsDialog v-if="openVersions" @close="openVersions = false" />
+    <LazyKeysDialog v-if="keysOpen" @close="keysOpen = false" />
   </div>
 </template>
 
@@ -388,6 +375,9 @@ const dated = computed(() => {
 @media (max-width: 1150px) {
   .top kbd {
     display: none;
+  }
+  .top [aria-label='Keys'] kbd {
+    display: inline;
   }
   .top .btn {
     padding: 0 6px;

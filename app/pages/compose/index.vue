@@ -146,7 +146,7 @@ async function blank() {
           <PlanMenu :plan="plan" @changed="load" @use="using = plan" />
         </li>
       </ul>
-      <UsePlanOn v-if="using" :plan="using" :open="true" @close="using = undefined" @used="load" />
+      <UsePlanOn v-if="using" :plan="using" @close="using = undefined" @used="load" />
     </template>
   </div>
 </template>
