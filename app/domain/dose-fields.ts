@@ -1,4 +1,4 @@
-import type { Dose, DoseName } from '~~/core/plan/doses'
+import type { Dose, DoseName, DoseStage } from '~~/core/plan/doses'
 
 /** The numeric fields of each kind of dose, in the order an instructor thinks of them. */
 export interface DoseField {
@@ -52,6 +52,7 @@ export const DOSE_FIELDS: Record<DoseName, DoseField[]> = {
     seconds('tempoSec', 'Each rep', 0.5, 0.1),
     seconds('restSec', 'Rest a set', 5),
     seconds('switchSec', 'Side change', 5),
+    seconds('swapSec', 'Role swap', 5),
     setup,
   ],
   rounds: [
@@ -71,6 +72,12 @@ export const DOSE_FIELDS: Record<DoseName, DoseField[]> = {
   ],
   form: [seconds('resetSec', 'Reset', 5), setup],
   ladder: [seconds('bridgeSec', 'Bridge', 5), setup],
+  routine: [
+    many('laps', 'Times through', SETS),
+    seconds('gapSec', 'Between', 5),
+    seconds('lapRestSec', 'Rest a lap', 5),
+    setup,
+  ],
   fixed: [seconds('sec', 'Time', 15)],
 }
 
@@ -81,7 +88,14 @@ export const DOSE_TITLES: Record<DoseName, string> = {
   hold: 'Holds',
   form: 'Form runs',
   ladder: 'Ladder',
+  routine: 'Routine',
   fixed: 'Fixed time',
+}
+
+/** A dose as the only stage or entry of one made of several; what is made of several keeps them. */
+function within(dose: Dose, title: string): DoseStage[] {
+  if (dose.kind === 'ladder') return dose.stages
+  return dose.kind === 'routine' ? dose.entries : [{ title, dose }]
 }
 
 /** A dose of another kind, keeping what the two have in common. */
@@ -115,7 +129,10 @@ export function withKind(dose: Dose, kind: DoseName): Dose {
         tempoSec: had.tempoSec ?? 1.5,
         restSec: had.restSec ?? 10,
         sides,
+        roles,
         switchSec: 5,
+        swapSec: 5,
+        alternate: false,
         setupSec,
       }
     case 'rounds':
@@ -133,10 +150,12 @@ export function withKind(dose: Dose, kind: DoseName): Dose {
     case 'ladder':
       return {
         kind,
-        stages: [{ title: 'Held right', dose: dose.kind === 'ladder' ? dose.stages[0]!.dose : dose }],
+        stages: within(dose, 'Held right'),
         bridgeSec: 15,
         setupSec,
       }
+    case 'routine':
+      return { kind, entries: within(dose, 'First exercise'), gapSec: 0, laps: 1, lapRestSec: 0, setupSec }
     case 'fixed':
       return { kind, sec: 120 }
   }

@@ -1,5 +1,6 @@
 import { spokenName, type Item, type Region } from '../curriculum/item'
 import { insertBlocks } from '../plan/edit'
+import { MOST_PARTS } from '../kernel/fields'
 import type { Plan } from '../plan/schema'
 import { minutes } from '../kernel/time-text'
 import type { Fix } from './check'
@@ -141,6 +142,29 @@ export interface SolverAnswer {
   columns: Readonly<Record<string, number>>
 }
 
+interface Added {
+  exercise: CoverProblem['exercises'][number]
+  sec: number
+}
+
+/** A warm-up that is a routine already takes the exercises as entries, where it stands right before them and has room. */
+function intoRoutine({ plan, at }: CoverProblem, added: readonly Added[]): Plan | undefined {
+  const block = plan.blocks[at - 1]
+  if (block?.phase !== 'warmup' || block.mode !== 'together' || block.dose?.kind !== 'routine')
+    return undefined
+  const entries = [
+    ...block.dose.entries,
+    ...added.map(({ exercise, sec }) => ({
+      title: exercise.name,
+      technique: exercise.item,
+      dose: { kind: 'fixed' as const, sec, active: true },
+    })),
+  ]
+  if (entries.length > MOST_PARTS || block.dose.laps > 1) return undefined
+  const dose = { ...block.dose, entries }
+  return { ...plan, blocks: plan.blocks.map((one) => (one === block ? { ...one, dose } : one)) }
+}
+
 /** The plan with the exercises put in, and why each is there; nothing when there is no answer. */
 export function coverFix(problem: CoverProblem, answer: SolverAnswer): Fix | undefined {
   if (answer.status !== 'Optimal') return undefined
@@ -148,23 +172,25 @@ export function coverFix(problem: CoverProblem, answer: SolverAnswer): Fix | und
     .map((exercise, e) => ({ exercise, sec: Math.round(answer.columns[`s${e}`] ?? 0) * STEP_SEC }))
     .filter(({ sec }) => sec > 0)
   if (added.length === 0) return undefined
-  const { plan } = insertBlocks(
-    problem.plan,
-    problem.at,
-    added.map(({ exercise, sec }) => ({
-      title: exercise.name,
-      phase: 'warmup' as const,
-      priority: 'should' as const,
-      mode: 'together' as const,
-      layer: 1,
-      technique: exercise.item,
-      dose: { kind: 'fixed' as const, sec, active: true },
-      notes: `Prepares ${Object.keys(exercise.rates)
-        .filter((region) => problem.gaps.some((gap) => gap.region === region))
-        .map((region) => `${region} for ${problem.gaps.find((gap) => gap.region === region)?.of ?? ''}`)
-        .join(', ')}.`,
-    })),
-  )
+  const plan =
+    intoRoutine(problem, added) ??
+    insertBlocks(
+      problem.plan,
+      problem.at,
+      added.map(({ exercise, sec }) => ({
+        title: exercise.name,
+        phase: 'warmup' as const,
+        priority: 'should' as const,
+        mode: 'together' as const,
+        layer: 1,
+        technique: exercise.item,
+        dose: { kind: 'fixed' as const, sec, active: true },
+        notes: `Prepares ${Object.keys(exercise.rates)
+          .filter((region) => problem.gaps.some((gap) => gap.region === region))
+          .map((region) => `${region} for ${problem.gaps.find((gap) => gap.region === region)?.of ?? ''}`)
+          .join(', ')}.`,
+      })),
+    ).plan
   const total = added.reduce((sum, { sec }) => sum + sec, 0) + added.length * problem.transitionSec
   return {
     does: `Add ${minutes(total * 1000)} of warm-up`,

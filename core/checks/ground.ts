@@ -5,6 +5,7 @@ import type { Standing } from '../curriculum/syllabus'
 import type { Lane } from '../plan/modes/mode'
 import { groupAmong } from '../people/placed'
 import { PHASES } from '../plan/phases'
+import { workedAt } from '../plan/places'
 import type { Block, Group, Plan } from '../plan/schema'
 import { otherSide, type Span } from '../plan/spans'
 import { clockAt, minutes } from '../kernel/time-text'
@@ -32,6 +33,11 @@ export interface Work {
   ms: number
   /** When it ends for the last time, in ms from the start of its block. */
   end: number
+}
+
+interface ItemAt {
+  technique: string
+  layer: number
 }
 
 /** What one lane of a block holds. Groups that do the same share it. */
@@ -143,8 +149,8 @@ export class Ground {
     this.index.lanes.set(lane, facts)
     let talk = 0
     let idle = 0
-    for (const { at, spans, technique, layer } of lane)
-      for (const span of spans) {
+    for (const stretch of lane)
+      for (const span of stretch.spans) {
         const { cls, ms } = span
         if (ms === 0) continue
         talk = cls === 'talk' ? talk + ms : 0
@@ -154,19 +160,30 @@ export class Ground {
         else if (cls === 'work') facts.workMs += ms
         if (talk > facts.longestTalkMs) facts.longestTalkMs = talk
         if (idle > facts.longestIdleMs) facts.longestIdleMs = idle
-        if (technique === undefined || (cls !== 'work' && cls !== 'holding')) continue
-        const own = span.layer ?? layer
-        const item = this.club.items.get(technique)
-        facts.pieces.push({ at: at + span.at, ms, span, technique, layer: own, item })
-        if (cls !== 'work') continue
-        const known = facts.works.find((work) => work.technique === technique && work.layer === own)
-        const end = at + span.at + ms
-        if (known) {
-          known.ms += ms
-          known.end = end
-        } else facts.works.push({ technique, layer: own, item, ms, end })
+        if (cls !== 'work' && cls !== 'holding') continue
+        const worked = workedAt(stretch, span.place)
+        if (!worked) continue
+        const at = stretch.at + span.at
+        const { receives } = worked
+        this.addPiece(facts, at, span, worked)
+        // In either turn half of the pairs work the one and half the other: who begins as A is reckoned with.
+        const answers = receives !== undefined && span.role !== undefined
+        if (answers) this.addPiece(facts, at, span, receives)
+        if (cls === 'work') this.addWork(facts, at + ms, ms, answers && span.role === 'B' ? receives : worked)
       }
     return facts
+  }
+
+  private addPiece(facts: LaneFacts, at: number, span: Span, { technique, layer }: ItemAt): void {
+    facts.pieces.push({ at, ms: span.ms, span, technique, layer, item: this.club.items.get(technique) })
+  }
+
+  private addWork(facts: LaneFacts, end: number, ms: number, { technique, layer }: ItemAt): void {
+    const known = facts.works.find((work) => work.technique === technique && work.layer === layer)
+    if (known) {
+      known.ms += ms
+      known.end = end
+    } else facts.works.push({ technique, layer, item: this.club.items.get(technique), ms, end })
   }
 
   /** The lane of a group in a block. */

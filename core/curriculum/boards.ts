@@ -38,6 +38,8 @@ export function boardFor(item: Item): Board {
   const { phase } = CATEGORIES[item.category]
   const block = newBlock(phase, spokenName(item), item.id)
   if (item.intensity !== undefined) block.intensity = item.intensity
+  // A rep of it is known to the plan by its parts, so that credit needs no library.
+  if (item.parts) block.parts = item.parts
   if (phase === 'form') return { ...block, dose: formDose(item) }
   if (block.dose?.kind !== 'count') return block
   const dose = { ...block.dose, sides: item.sides, roles: rolesOf(item), tempoSec: repSecOf(item).full }

@@ -4,6 +4,7 @@ import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { itemSchema, type Item } from './item'
 import { readItem } from './item-rules'
 import { ladderSchema, readLadder, type Ladder } from './ladder'
+import { readSeries, seriesSchema, type Series } from './series'
 import { readShape, shapeSchema, type Shape } from './shapes'
 import { syllabusSchema, type Syllabus } from './syllabus'
 
@@ -22,6 +23,7 @@ export const curriculumSchema = record({
   items: list(itemSchema).optional(),
   syllabus: syllabusSchema.optional(),
   shapes: list(shapeSchema).optional(),
+  series: list(seriesSchema).optional(),
 })
 
 export interface Curriculum {
@@ -30,6 +32,7 @@ export interface Curriculum {
   items?: Item[] | undefined
   syllabus?: Syllabus | undefined
   shapes?: Shape[] | undefined
+  series?: Series[] | undefined
 }
 
 export type ReadCurriculum = { ok: true; curriculum: Curriculum } | { ok: false; faults: Fault[] }
@@ -40,7 +43,7 @@ const under = (path: string, faults: readonly Fault[]): Fault[] =>
     message: one.message,
   }))
 
-function ruleFaults({ ladder, items = [], shapes = [] }: Curriculum): Fault[] {
+function ruleFaults({ ladder, items = [], shapes = [], series = [] }: Curriculum): Fault[] {
   const faults: Fault[] = []
   const seen = new Set<string>()
   items.forEach((item, i) => {
@@ -54,6 +57,12 @@ function ruleFaults({ ladder, items = [], shapes = [] }: Curriculum): Fault[] {
     if (!read.ok) faults.push(...under(`shapes[${s}]`, read.faults))
     if (shapes.findIndex(({ id }) => id === shape.id) !== s)
       faults.push(fault(['shapes', s, 'id'], `"${shape.id}" is there twice`))
+  })
+  series.forEach((one, s) => {
+    const read = readSeries(one)
+    if (!read.ok) faults.push(...under(`series[${s}]`, read.faults))
+    if (series.findIndex(({ id }) => id === one.id) !== s)
+      faults.push(fault(['series', s, 'id'], `"${one.id}" is there twice`))
   })
   if (ladder) {
     const read = readLadder(ladder)

@@ -14,6 +14,10 @@ function ruleFaults(item: Item): Fault[] {
     faults.push(fault(['repSec', 'full'], 'must not be longer than the time at teaching speed'))
   if (item.headContact && item.contact === 'none')
     faults.push(fault(['headContact'], 'needs a contact level above none'))
+  item.parts?.forEach(({ technique }, p) => {
+    if (technique === item.id)
+      faults.push(fault(['parts', p, 'technique'], 'cannot be the combination itself'))
+  })
   item.prerequisites.forEach(({ item: id, from }, p) => {
     if (id === item.id) faults.push(fault(['prerequisites', p, 'item'], 'cannot be the item itself'))
     if (from > item.layers.length)

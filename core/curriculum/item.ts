@@ -12,6 +12,8 @@ import {
   whole,
   yesNo,
 } from '../kernel/fields'
+import { references } from '../kernel/references'
+import { MOST_OF_COMBINATION, partSchema } from '../plan/places'
 import { CATEGORY_NAMES } from './categories'
 
 /**
@@ -61,6 +63,34 @@ export const layerSchema = record({
   name: line(120),
   change: line(300).optional(),
   points: list(line(300), 0, 12).default([]),
+  /** The numbered steps of this version, where they are not the item's. */
+  steps: list(line(200), 0, 12).optional(),
+})
+
+/** One move of a form: what is done, standing how, with which hand, towards where, and on which of the counts. */
+export const moveSchema = record({
+  name: line(120),
+  stance: line(80).optional(),
+  hand: oneOf(['R', 'L', 'both']).optional(),
+  /** The hour of a clock that lies on the floor: 12 is the front wall, 3 the right one. */
+  towards: whole(1, 12).optional(),
+  /** How many steps it goes that way. */
+  steps: between(0, 9).optional(),
+  /** How many counts it takes; 1 unless given. */
+  counts: whole(1, 9).optional(),
+  shout: yesNo().optional(),
+})
+
+/** What the holder or helper does: at which height and angle, when, what they watch for, and how nobody is hurt. */
+export const helperSchema = record({
+  does: line(300).optional(),
+  height: line(120).optional(),
+  angle: line(120).optional(),
+  when: line(200).optional(),
+  watch: line(300).optional(),
+  safety: line(300).optional(),
+  /** The same for a parent who helps at home. */
+  forParents: line(500).optional(),
 })
 
 /** From layer `from` on, an item asks that `item` is known at `layer`. */
@@ -117,15 +147,28 @@ export const itemSchema = record({
   /** Seconds for one rep, slowly and at full speed. */
   repSec: record({ teach: positiveSeconds(), full: positiveSeconds() }).optional(),
   /** For forms: the sections in order with their lengths in seconds. */
-  sections: list(record({ name: line(120), sec: positiveSeconds() }), 0, 60).default([]),
+  sections: list(
+    record({ name: line(120), sec: positiveSeconds(), moves: list(moveSchema, 0, 60).optional() }),
+    0,
+    60,
+  ).default([]),
   /** The numbered steps it can be cut into. */
   steps: list(line(200), 0, 12).default([]),
   /** The club's own partner ladder; empty takes the one the core makes. */
   ladder: list(stageSchema, 0, 12).default([]),
+  /** What one rep of a combination is made of, in order. */
+  parts: list(partSchema, 1, MOST_OF_COMBINATION).optional(),
+  helper: helperSchema.optional(),
+  /** Why it is taught. */
+  why: line(500).optional(),
+  references: references(),
 })
 
 export type Item = z.infer<typeof itemSchema>
 export type Layer = Item['layers'][number]
+export type Section = Item['sections'][number]
+export type Move = z.infer<typeof moveSchema>
+export type Helper = z.infer<typeof helperSchema>
 export type Prerequisite = Item['prerequisites'][number]
 export type Stage = z.infer<typeof stageSchema>
 

@@ -19,16 +19,12 @@ function categoryOf(phase: Phase): Category {
  */
 export function itemsFor(plan: Plan, library: ReadonlyMap<string, unknown>): Item[] {
   const unknown = new Map<string, { phase: Phase; layers: number }>()
-  for (const { path, id } of techniquesOf(plan)) {
+  for (const { path, id, layer } of techniquesOf(plan)) {
     if (library.has(id)) continue
     const block = plan.blocks[Number(path[1])]
     if (!block) continue
-    const track = path[2] === 'tracks' ? block.tracks?.[Number(path[3])] : undefined
-    const station = path[2] === 'stations' ? block.stations?.[Number(path[3])] : undefined
-    const dose = track?.dose ?? block.dose
-    const stages = dose?.kind === 'ladder' ? dose.stages.flatMap(({ layer }) => layer ?? []) : []
     const known = unknown.get(id)
-    const layers = Math.max(known?.layers ?? 1, track?.layer ?? station?.layer ?? block.layer, ...stages)
+    const layers = Math.max(known?.layers ?? 1, layer)
     unknown.set(id, { phase: known?.phase ?? block.phase, layers })
   }
   return [...unknown].map(([id, { phase, layers }]) =>

@@ -1,7 +1,7 @@
 import { fault, type Fault } from '../kernel/faults'
 import { freshId } from '../kernel/ids'
 import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from '../kernel/csv-cells'
-import { REGIONS, type Item } from './item'
+import { REGIONS, type Item, type Move } from './item'
 import { readItem } from './item-rules'
 import type { Incoming } from './merge'
 
@@ -13,12 +13,12 @@ interface Column {
   header: string
   field: keyof Item
   write(item: Item): string
-  /** The value of the field; undefined takes the default. */
-  read(cell: string): unknown
+  /** The value of the field; undefined takes the default. `raw`: what the columns before it gave. */
+  read(cell: string, raw: Raw): unknown
 }
 
 const orNothing = (cell: string): string | undefined => (cell.trim() === '' ? undefined : cell.trim())
-const plain = (header: string, field: 'name' | 'preferred' | 'soloForm' | 'hazard'): Column => ({
+const plain = (header: string, field: 'name' | 'preferred' | 'soloForm' | 'hazard' | 'why'): Column => ({
   header,
   field,
   write: (item) => item[field] ?? '',
@@ -45,14 +45,16 @@ const lines = (header: string, field: 'aliases' | 'keyPoints' | 'steps'): Column
 /** Entries whose parts become the named fields of a record, in their order. */
 const records = (
   header: string,
-  field: 'prerequisites' | 'faults' | 'kit' | 'sections' | 'ladder',
+  field: 'prerequisites' | 'faults' | 'kit' | 'sections' | 'ladder' | 'parts' | 'references',
   parts: readonly string[],
   numbers: readonly string[] = [],
 ): Column => ({
   header,
   field,
   write: (item) =>
-    writeEntries(item[field].map((entry) => parts.map((part) => (entry as Raw)[part] as string | number))),
+    writeEntries(
+      (item[field] ?? []).map((entry) => parts.map((part) => (entry as Raw)[part] as string | number)),
+    ),
   read: (cell) =>
     readEntries(cell).map((values) =>
       Object.fromEntries(
@@ -83,6 +85,86 @@ const regions = (header: string, field: 'demand' | 'prepares'): Column => ({
     ),
 })
 
+/** A list that is left out where there is nothing in it. */
+const orNone = (column: Column): Column => ({
+  ...column,
+  read: (cell, raw) => {
+    const list = column.read(cell, raw) as unknown[]
+    return list.length ? list : undefined
+  },
+})
+
+/** A list whose entries keep what they hold that this column does not say, as long as they are called the same. */
+const keeping = (inside: string, column: Column): Column => ({
+  ...column,
+  read(cell, raw) {
+    const before = (raw[column.field] ?? []) as Raw[]
+    return (column.read(cell, raw) as Raw[]).map((entry) => {
+      const had = before.find(({ name }) => name === entry.name)?.[inside]
+      return had === undefined ? entry : { ...entry, [inside]: had }
+    })
+  },
+})
+
+/** Entries that belong to the sections or the layers, each after the number of the one it belongs to. */
+function under<F extends 'sections' | 'layers'>(
+  header: string,
+  field: F,
+  inside: string,
+  writeOne: (one: Raw) => (string | number | undefined)[][],
+  readOne: (values: readonly string[]) => unknown,
+): Column {
+  return {
+    header,
+    field,
+    write: (item) =>
+      writeEntries(item[field].flatMap((one, n) => writeOne(one as Raw).map((parts) => [n + 1, ...parts]))),
+    read(cell, raw) {
+      const entries = readEntries(cell).map(([number = '', ...values]) => ({
+        of: readNumber(number),
+        entry: readOne(values),
+      }))
+      return ((raw[field] ?? []) as Raw[]).map((one, n) => {
+        const { [inside]: _had, ...rest } = one
+        const own = entries.filter(({ of }) => of === n + 1).map(({ entry }) => entry)
+        return own.length ? { ...rest, [inside]: own } : rest
+      })
+    },
+  }
+}
+
+const MOVE_PARTS = ['name', 'stance', 'hand', 'towards', 'steps', 'counts', 'shout'] as const
+const MOVE_NUMBERS: readonly string[] = ['towards', 'steps', 'counts']
+
+const MOVES = under(
+  'moves',
+  'sections',
+  'moves',
+  ({ moves = [] }) =>
+    (moves as Move[]).map((move) =>
+      MOVE_PARTS.map((part) => (part === 'shout' ? (move.shout ? 'yes' : '') : move[part])),
+    ),
+  (values) =>
+    Object.fromEntries(
+      MOVE_PARTS.flatMap((part, p): [string, unknown][] => {
+        const value = values[p]
+        if (!value) return []
+        if (part === 'shout') return [[part, readYesNo(value)]]
+        return [[part, MOVE_NUMBERS.includes(part) ? readNumber(value) : value]]
+      }),
+    ),
+)
+
+const LAYER_STEPS = under(
+  'layer steps',
+  'layers',
+  'steps',
+  ({ steps = [] }) => (steps as string[]).map((step) => [step]),
+  (values) => values.join(' | '),
+)
+
+const HELPER_PARTS = ['does', 'height', 'angle', 'when', 'watch', 'safety', 'forParents'] as const
+
 const COLUMNS: Column[] = [
   plain('name', 'name'),
   lines('aliases', 'aliases'),
@@ -91,7 +173,7 @@ const COLUMNS: Column[] = [
   figure('sides', 'sides'),
   word('partner', 'partner'),
   plain('solo form', 'soloForm'),
-  {
+  keeping('steps', {
     header: 'layers',
     field: 'layers',
     write: (item) => writeEntries(item.layers.map(({ name, change, points }) => [name, change, ...points])),
@@ -101,7 +183,7 @@ const COLUMNS: Column[] = [
         ...(change ? { change } : {}),
         points: points.filter(Boolean),
       })),
-  },
+  }),
   lines('key points', 'keyPoints'),
   records('faults', 'faults', ['fault', 'correction']),
   records('prerequisites', 'prerequisites', ['item', 'layer', 'from'], ['layer', 'from']),
@@ -128,9 +210,24 @@ const COLUMNS: Column[] = [
       return teach === undefined ? undefined : { teach: readNumber(teach), full: readNumber(full ?? teach) }
     },
   },
-  records('sections', 'sections', ['name', 'sec'], ['sec']),
+  keeping('moves', records('sections', 'sections', ['name', 'sec'], ['sec'])),
+  MOVES,
   lines('steps', 'steps'),
+  LAYER_STEPS,
   records('ladder', 'ladder', ['title', 'does', 'partner', 'allowed', 'distance', 'solo', 'contact']),
+  orNone(records('parts', 'parts', ['technique', 'layer', 'times', 'side'], ['layer', 'times'])),
+  {
+    header: 'helper',
+    field: 'helper',
+    write: ({ helper }) =>
+      writeEntries(HELPER_PARTS.flatMap((part) => (helper?.[part] ? [[part, helper[part]]] : []))),
+    read: (cell) => {
+      const entries = readEntries(cell).map(([part = '', ...said]) => [part, said.join(' | ')])
+      return entries.length ? Object.fromEntries(entries) : undefined
+    },
+  },
+  plain('why', 'why'),
+  orNone(records('references', 'references', ['title', 'where', 'fromSec'], ['fromSec'])),
 ]
 
 export const LIBRARY_HEADERS = ['id', ...COLUMNS.map(({ header }) => header)]
@@ -190,7 +287,7 @@ export function readLibraryCsv(
     const before = known.get(id) ?? (id ? undefined : named.get(inOneCase(name)))
     const raw: Raw = { ...(before ?? FRESH) }
     for (const { header, field, read } of columns) {
-      const value = read(cells[header] ?? '')
+      const value = read(cells[header] ?? '', raw)
       if (value !== undefined) raw[field] = value
       else if (!before && field in FRESH) raw[field] = FRESH[field]
       else delete raw[field]

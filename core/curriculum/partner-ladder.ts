@@ -1,6 +1,6 @@
 import type { Mark } from '../people/marks'
 import { isGood } from '../people/marks'
-import type { Dose } from '../plan/doses'
+import type { PlainDose } from '../plan/doses'
 import { repSecOf, type Board } from './boards'
 import type { Category } from './categories'
 import { CONTACTS, spokenName, type Contact, type Item, type Stage } from './item'
@@ -173,7 +173,7 @@ export function partnerLadder(items: readonly [Item, ...Item[]]): Stage[] {
   }))
 }
 
-function doseOfRung(rung: number, rungs: number, items: readonly Item[], sides: 1 | 2): Dose {
+function doseOfRung(rung: number, rungs: number, items: readonly Item[], sides: 1 | 2): PlainDose {
   const free = rungs > 3 && rung >= rungs - 2
   if (free)
     return {
@@ -220,10 +220,9 @@ export function ladderBoard(items: readonly [Item, ...Item[]], upTo = 5): Board 
     layer: 1,
     dose: {
       kind: 'ladder',
-      // A stage holds any dose but a ladder, and these are counts and rounds.
       stages: stages.map(({ title }, rung) => ({
         title,
-        dose: doseOfRung(rung, rungs, items, sides) as Exclude<Dose, { kind: 'ladder' }>,
+        dose: doseOfRung(rung, rungs, items, sides),
       })),
       bridgeSec: 15,
       setupSec: 60,

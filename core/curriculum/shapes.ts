@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import { list, oneOf, record, slug, text, whole } from '../kernel/fields'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
-import type { Dose } from '../plan/doses'
+import { withStages, type Dose, type PlainDose } from '../plan/doses'
 import { parsePlan } from '../plan/parse'
 import { blockSchema, type Block, type Plan } from '../plan/schema'
 import { layPlan } from '../plan/timeline'
@@ -110,13 +110,9 @@ export function scaleDose(dose: Dose, factor: number): Dose {
     case 'form':
       return { ...dose, runs: dose.runs.map((run) => ({ ...run, times: times(run.times, factor) })) }
     case 'ladder':
-      return {
-        ...dose,
-        stages: dose.stages.map((stage) => ({
-          ...stage,
-          dose: scaleDose(stage.dose, factor) as Exclude<Dose, { kind: 'ladder' }>,
-        })),
-      }
+      return withStages(dose, (stage) => ({ ...stage, dose: scaleDose(stage.dose, factor) as PlainDose }))
+    case 'routine':
+      return { ...dose, laps: times(dose.laps, factor) }
   }
 }
 

@@ -11,14 +11,14 @@ const LONGEST_MS = 5000
 const SHORTEST_MS = 300
 
 /** `HH:MM:SS.mmm`, as WebVTT writes a time. */
-function stamp(ms: number): string {
+export function stamp(ms: number): string {
   const two = (n: number) => String(n).padStart(2, '0')
   const sec = Math.floor(ms / 1000)
   return `${two(Math.floor(sec / 3600))}:${two(Math.floor(sec / 60) % 60)}:${two(sec % 60)}.${String(ms % 1000).padStart(3, '0')}`
 }
 
 /** Text in a WebVTT cue: no tags, no arrow, no empty line. */
-const escaped = (text: string) =>
+export const escaped = (text: string) =>
   inOneLine(text).replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
 
 /**

@@ -1,7 +1,9 @@
 import type { z } from 'zod'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
-import { list, oneOf, record, seconds, slug, whole, yesNo } from '../kernel/fields'
+import { layerNumber, list, oneOf, record, seconds, slug, whole, yesNo } from '../kernel/fields'
 import type { Plan } from '../plan/schema'
+import { layPlan } from '../plan/timeline'
+import { toMs, toSec } from '../kernel/units'
 import { z as zod } from 'zod'
 
 /** The attendance file: who was there, from when to when, in seconds of the class. */
@@ -19,6 +21,12 @@ export const attendanceSchema = record({
       trio: list(slug()).optional(),
       team: whole(0, 999).optional(),
       remote: yesNo().optional(),
+      /** The version of a technique that this student works at. */
+      layers: zod
+        .record(slug(), layerNumber(), { error: 'must be an object of techniques and their layers' })
+        .optional(),
+      /** The stretches of plan time the student lived through, in that order; they may repeat and overlap. */
+      spans: list(interval).optional(),
     }),
   ),
 })
@@ -31,7 +39,8 @@ export type ParsedAttendance = { ok: true; attendance: Attendance } | { ok: fals
 export function parseAttendance(json: unknown, plan: Plan): ParsedAttendance {
   const shaped = attendanceSchema.safeParse(json)
   if (!shaped.success) return { ok: false, faults: oncePerPath(faultsOf(shaped.error)) }
-  const faults = shaped.data.present.flatMap((row, i) => rowFaults(row, ['present', i], plan))
+  const { totalMs } = layPlan(plan)
+  const faults = shaped.data.present.flatMap((row, i) => rowFaults(row, ['present', i], plan, totalMs))
   const seen = new Set<string>()
   shaped.data.present.forEach(({ student }, i) => {
     if (seen.has(student)) faults.push(fault(['present', i, 'student'], `repeats the student "${student}"`))
@@ -40,7 +49,7 @@ export function parseAttendance(json: unknown, plan: Plan): ParsedAttendance {
   return faults.length ? { ok: false, faults } : { ok: true, attendance: shaped.data }
 }
 
-function rowFaults(row: AttendanceRow, path: PropertyKey[], plan: Plan): Fault[] {
+function rowFaults(row: AttendanceRow, path: PropertyKey[], plan: Plan, totalMs: number): Fault[] {
   const faults: Fault[] = []
   if (!plan.groups.some(({ id }) => id === row.group))
     faults.push(fault([...path, 'group'], `names no group of the plan: "${row.group}"`))
@@ -50,6 +59,20 @@ function rowFaults(row: AttendanceRow, path: PropertyKey[], plan: Plan): Fault[]
     if (to < from)
       faults.push(fault([...path, 'out', i, 1], 'must not come before the start of the interval'))
   })
+  if (row.spans) {
+    const other = (['fromSec', 'toSec', 'out'] as const).find((field) => row[field] !== undefined)
+    if (other)
+      faults.push(fault([...path, 'spans'], `stand instead of fromSec, toSec and out: take ${other} out`))
+    row.spans.forEach(([from, to], i) => {
+      if (to <= from || toMs(to) > totalMs)
+        faults.push(
+          fault(
+            [...path, 'spans', i],
+            `must end after its start, and lie inside 0 to ${toSec(totalMs)}, the length of the plan`,
+          ),
+        )
+    })
+  }
   row.trio?.forEach((id, i) => {
     if (!plan.blocks.some((block) => block.id === id))
       faults.push(fault([...path, 'trio', i], `names no block of the plan: "${id}"`))

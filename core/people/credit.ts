@@ -1,5 +1,5 @@
 import { stationLane } from '../plan/modes/stations'
-import { Tally, type Part, type Practice } from '../plan/practice'
+import { Tally, type Intervals, type Part, type Practice } from '../plan/practice'
 import type { Plan } from '../plan/schema'
 import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
 import { toMs } from '../kernel/units'
@@ -24,16 +24,20 @@ export function creditPlan(plan: Plan, attendance: Attendance): StudentCredit[] 
 
 /** One student's tally: time by class (transitions between blocks left out) and practice. */
 export function creditStudent(plan: Plan, timeline: Timeline, row: AttendanceRow): Tally {
+  if (!row.spans) return creditPresence(plan, timeline, row, presenceOf(row, timeline.totalMs))
+  // What was lived through twice is credited twice: every span by itself, and then the rows are added up.
+  const tally = new Tally(row.layers)
+  for (const [from, to] of row.spans) tally.add(creditPresence(plan, timeline, row, [[toMs(from), toMs(to)]]))
+  return tally
+}
+
+function creditPresence(plan: Plan, timeline: Timeline, row: AttendanceRow, presence: Intervals): Tally {
   const group = plan.groups.findIndex(({ id }) => id === row.group)
-  const tally = new Tally()
-  const part: Part = {
-    presence: presenceOf(row, timeline.totalMs),
-    startsAs: row.startsAs ?? 'A',
-    remote: row.remote ?? false,
-  }
+  const tally = new Tally(row.layers)
+  const part: Part = { presence, startsAs: row.startsAs ?? 'A', remote: row.remote ?? false }
   for (const placed of timeline.blocks) {
     const trio = !part.remote && (row.trio?.includes(placed.block.id) ?? false)
-    const into = trio ? new Tally() : tally
+    const into = trio ? new Tally(row.layers, true) : tally
     for (const stretch of laneOf(placed, group, row)) into.addStretch(stretch, placed.at, part)
     if (trio) tally.addShared(into)
   }

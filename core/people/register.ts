@@ -4,6 +4,7 @@ import type { Plan } from '../plan/schema'
 import { toSec } from '../kernel/units'
 import { groupInHall } from './placed'
 import type { Attendance, AttendanceRow } from './attendance'
+import { offeredIn, ownLayersIn } from './own-layers'
 import { common, merged, without, type Interval } from './intervals'
 
 /** How a student stands on the register now. */
@@ -113,17 +114,19 @@ export function attendanceOf(
   plan: Plan,
   run: Run,
   marks: readonly PresenceMark[],
-  students: readonly { id: string; group: string; rank?: string }[],
+  students: readonly { id: string; group: string; rank?: string; own?: Readonly<Record<string, number>> }[],
 ): Attendance {
   const lines = readRegister(marks)
+  const offered = offeredIn(plan)
   return {
-    present: students.flatMap(({ id, ...who }) => {
+    present: students.flatMap(({ id, own, ...who }) => {
       const line = lines.get(id)
       const group = groupInHall(plan.groups, who)
       if (!line || !group || ['unknown', 'away', 'excused'].includes(line.state)) return []
       const there = line.there.flatMap(([from, to]) => without(from, to, line.out))
       const row = rowOf(id, group.id, ontoPlan(there, run.legs))
-      return row ? [row] : []
+      const layers = own && ownLayersIn(offered, own)
+      return row ? [{ ...row, ...(layers ? { layers } : {}) }] : []
     }),
   }
 }

@@ -26,13 +26,14 @@ export const CUE_KINDS = [
 ] as const
 export type CueKind = (typeof CUE_KINDS)[number]
 
-/** One call: seconds from the start, and what it is about. `set`, `round` and `n` count from 1, `track` and `stage` from 0. */
+/** One call: seconds from the start, and what it is about. `lap`, `set`, `round` and `n` count from 1, `track` and `stage` from 0. */
 export interface Cue {
   at: number
   kind: CueKind
   block?: string
   track?: number
   stage?: number
+  lap?: number
   set?: number
   round?: number
   n?: number
@@ -121,6 +122,7 @@ class Caller {
     const cue: Cue = { at: toSec(at), kind, block: this.block }
     if (this.track !== undefined) cue.track = this.track
     if (s.stage !== undefined) cue.stage = s.stage
+    if (s.lap !== undefined) cue.lap = s.lap
     if (set !== undefined) cue.set = set
     if (round !== undefined) cue.round = round
     if (s.side !== undefined) cue.side = s.side

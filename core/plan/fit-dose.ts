@@ -1,4 +1,4 @@
-import type { Dose } from './doses'
+import { stagesOf, withStages, type Dose, type PlainDose } from './doses'
 import type { Block, Plan, Track } from './schema'
 import { layBlock } from './modes'
 import { nudgeSets } from './nudge'
@@ -37,23 +37,27 @@ function smaller(dose: Dose): Dose | undefined {
       }
       return dose.runs.length > 1 ? { ...dose, runs: dose.runs.slice(0, -1) } : lessSetup(dose)
     }
-    case 'ladder': {
-      const stages = dose.stages.map((stage) => smaller(stage.dose))
-      // The longest of what can still shrink gives first.
-      const at = dose.stages.reduce(
-        (best, { dose: one }, s) => (stages[s] && volume(one) > volume(dose.stages[best]?.dose) ? s : best),
-        stages.findIndex(Boolean),
-      )
-      const shrunk = stages[at]
-      if (!shrunk || shrunk.kind === 'ladder') return lessSetup(dose)
-      return {
-        ...dose,
-        stages: dose.stages.map((stage, s) => (s === at ? { ...stage, dose: shrunk } : stage)),
-      }
-    }
+    case 'routine':
+      if (dose.laps > 1) return { ...dose, laps: dose.laps - 1 }
+      return smallerInside(dose)
+    case 'ladder':
+      return smallerInside(dose)
     case 'fixed':
       return dose.sec > 5 ? { ...dose, sec: Math.max(5, dose.sec - 5) } : undefined
   }
+}
+
+/** Of the stages or entries, the longest that can still shrink gives first. */
+function smallerInside(dose: Extract<Dose, { kind: 'ladder' | 'routine' }>): Dose | undefined {
+  const had = stagesOf(dose)
+  const stages = had.map((stage) => smaller(stage.dose) as PlainDose | undefined)
+  const at = had.reduce(
+    (best, { dose: one }, s) => (stages[s] && volume(one) > volume(had[best]?.dose) ? s : best),
+    stages.findIndex(Boolean),
+  )
+  const shrunk = stages[at]
+  if (!shrunk) return lessSetup(dose)
+  return withStages(dose, (stage, s) => (s === at ? { ...stage, dose: shrunk } : stage))
 }
 
 /** A rough size, to choose which stage gives first. */
@@ -123,14 +127,11 @@ function smallest(dose: Dose): Dose {
     case 'form':
       return { ...dose, runs: dose.runs.slice(0, 1).map((run) => ({ ...run, times: 1 })), setupSec: 0 }
     case 'ladder':
-      return {
-        ...dose,
-        setupSec: 0,
-        stages: dose.stages.map((stage) => {
-          const least = smallest(stage.dose)
-          return least.kind === 'ladder' ? stage : { ...stage, dose: least }
-        }),
-      }
+    case 'routine':
+      return withStages(
+        { ...dose, setupSec: 0, ...(dose.kind === 'routine' ? { laps: 1 } : {}) },
+        (stage) => ({ ...stage, dose: smallest(stage.dose) as PlainDose }),
+      )
     case 'fixed':
       return { ...dose, sec: Math.min(5, dose.sec) }
   }

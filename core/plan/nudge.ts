@@ -22,6 +22,8 @@ export function nudgeSets(dose: Dose, by: number): Dose {
           r === dose.runs.length - 1 ? { ...run, times: clamp(run.times + by) } : run,
         ),
       }
+    case 'routine':
+      return { ...dose, laps: clamp(dose.laps + by) }
     case 'ladder':
       return dose
   }
@@ -34,5 +36,7 @@ export function nudgeReps(dose: Dose, by: number): Dose {
 
 /** Makes a drill one of two roles, or one again. */
 export function togglePartner(dose: Dose): Dose {
-  return dose.kind === 'count' || dose.kind === 'rounds' ? { ...dose, roles: dose.roles === 2 ? 1 : 2 } : dose
+  return dose.kind === 'count' || dose.kind === 'own' || dose.kind === 'rounds'
+    ? { ...dose, roles: dose.roles === 2 ? 1 : 2 }
+    : dose
 }

@@ -1,6 +1,13 @@
 import type { Stretch } from './modes/mode'
-import type { Role, Side, Span, TimeClass } from './spans'
+import { relativeSide, workedAt, type CombinationPart, type Place, type RelativeSide } from './places'
+import type { Role, SectionsRun, Side, Span, TimeClass } from './spans'
 import { toSec } from '../kernel/units'
+
+/** How many credited runs of a form went through a section. */
+export interface SectionRuns {
+  id: string
+  runs: number
+}
 
 /** What one student got of a technique at a layer: seconds, and reps split by side (`repsN`: no side). */
 export interface Practice {
@@ -14,6 +21,13 @@ export interface Practice {
   repsN: number
   received: number
   estimated: boolean
+  /** Only where form doses gave it work time, sorted by id. */
+  sections?: SectionRuns[]
+}
+
+/** Practice with what the files do not tell: how many of its reps were parts of combinations. */
+export interface PracticeTold extends Practice {
+  inCombinations: number
 }
 
 /** Presence as intervals of the class in ms, sorted, apart from one another. */
@@ -28,6 +42,9 @@ export interface Part {
 }
 
 export const WHOLLY_PRESENT: Part = { startsAs: 'A', remote: false }
+
+/** The version of each technique that a student works at, where it is not the plan's. */
+export type OwnLayers = Readonly<Record<string, number>>
 
 /** Reps by side. */
 class Reps {
@@ -47,6 +64,13 @@ class Reps {
     this.N += other.N
   }
 
+  /** Takes reps on the side told from theirs, each so many times. */
+  takeAs(other: Reps, side: RelativeSide, times = 1): void {
+    this.add(relativeSide('L', side), times * other.L)
+    this.add(relativeSide('R', side), times * other.R)
+    this.N += times * other.N
+  }
+
   /** Two thirds a side, halves up. */
   twoThirds(): Reps {
     const share = new Reps()
@@ -61,96 +85,126 @@ class Reps {
   }
 }
 
-const NO_REPS = new Reps()
-
 const twoThirds = (reps: number) => Math.floor((4 * reps + 3) / 6)
+
+/** Reps that three students share, which are rounded together: those of one row that are made of the same parts. */
+interface Shared {
+  key: string
+  parts: readonly CombinationPart[] | undefined
+  reps: Reps
+  estimated: boolean
+}
 
 /** The figures of one (technique, layer), in ms and reps. */
 class Row {
   workMs = 0
   holdingMs = 0
   estimated = false
+  inCombinations = 0
   performed = new Reps()
-  /** Reps of doses with two roles, apart until the block ends because a trio shares only these. */
-  inRole: Reps | undefined
   received: Reps | undefined
+  /** In a trio: the reps of doses with two roles, apart until the block ends. */
+  shared: Shared[] | undefined
+  sections: Map<string, number> | undefined
 
   constructor(
     readonly technique: string,
     readonly layer: number,
   ) {}
 
-  take(other: Row, trio: boolean): void {
+  /** Takes over everything but what is shared. */
+  take(other: Row, received: Reps | undefined): void {
     this.workMs += other.workMs
     this.holdingMs += other.holdingMs
     this.estimated ||= other.estimated
+    this.inCombinations += other.inCombinations
     this.performed.take(other.performed)
-    if (other.inRole) {
-      if (trio) this.performed.take(other.inRole.twoThirds())
-      else (this.inRole ??= new Reps()).take(other.inRole)
-    }
-    if (other.received)
-      (this.received ??= new Reps()).take(trio ? other.received.twoThirds() : other.received)
+    if (received) (this.received ??= new Reps()).take(received)
+    if (other.sections) this.takeSections(other.sections)
   }
 
-  /** The reps that count for a span: performed in either way, or received. */
-  repsFor(s: Span, performs: boolean): Reps {
-    if (!performs) return (this.received ??= new Reps())
-    return s.role === undefined ? this.performed : (this.inRole ??= new Reps())
+  takeSections(sections: ReadonlyMap<string, number>): void {
+    this.sections ??= new Map()
+    for (const [id, runs] of sections) this.sections.set(id, (this.sections.get(id) ?? 0) + runs)
   }
 
-  get practice(): Practice {
-    const { performed, inRole = NO_REPS, received = NO_REPS } = this
+  share(key: string, parts: Shared['parts'], reps: Reps, estimated: boolean): void {
+    this.shared ??= []
+    let shared = this.shared.find((one) => one.key === key)
+    if (!shared) this.shared.push((shared = { key, parts, reps: new Reps(), estimated: false }))
+    shared.reps.take(reps)
+    shared.estimated ||= estimated
+  }
+
+  get practice(): PracticeTold {
+    const { performed, received } = this
     return {
       technique: this.technique,
       layer: this.layer,
       workSec: toSec(this.workMs),
       holdingSec: toSec(this.holdingMs),
-      reps: performed.sum + inRole.sum,
-      repsL: performed.L + inRole.L,
-      repsR: performed.R + inRole.R,
-      repsN: performed.N + inRole.N,
-      received: received.sum,
+      reps: performed.sum,
+      repsL: performed.L,
+      repsR: performed.R,
+      repsN: performed.N,
+      received: received?.sum ?? 0,
       estimated: this.estimated,
+      inCombinations: this.inCombinations,
+      ...(this.sections ? { sections: sectionList(this.sections) } : {}),
     }
   }
 
   get isEmpty(): boolean {
-    return !(this.workMs || this.holdingMs || this.performed.sum || this.inRole?.sum || this.received?.sum)
+    return !(this.workMs || this.holdingMs || this.performed.sum || this.received?.sum)
   }
 }
+
+const sectionList = (sections: ReadonlyMap<string, number>): SectionRuns[] =>
+  [...sections].map(([id, runs]) => ({ id, runs })).sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0))
 
 export type ClassTimes = Record<TimeClass, number>
 const noTimes = (): ClassTimes => ({ work: 0, rest: 0, talk: 0, holding: 0, idle: 0, transition: 0 })
 
-/** The figures of a list of spans, whatever technique they are worked with: one row a layer of its own, or none. */
+/** What was done at one place, whatever is worked there. */
+class Done {
+  /** In the turns in which the student performs, and outside turns. */
+  workMs = 0
+  /** In the turns in which the partner does. */
+  receivingMs = 0
+  holdingMs = 0
+  /** Reps outside roles, reps performed in one, and the partner's reps that the student answered. */
+  performed: Reps | undefined
+  inRole: Reps | undefined
+  answered: Reps | undefined
+  estimated = false
+  answeredEstimated = false
+  sections: Map<string, number> | undefined
+
+  constructor(readonly place: Place | undefined) {}
+}
+
+/** The figures of a list of spans, whatever is worked with them: one entry a stage that works something of its own, and one for the rest. */
 interface Figures {
   times: ClassTimes
-  rows: Row[]
+  done: Done[]
 }
 
 /** Figures worked out already, by the list of spans they are of. */
 export type KnownFigures = Map<Span[], Figures>
 
-const NO_LAYER = 0
-
 function figuresOf(spans: Span[], at: number, part: Part): Figures {
-  const figures: Figures = { times: noTimes(), rows: [] }
+  const figures: Figures = { times: noTimes(), done: [] }
   for (const s of spans) {
     const start = at + s.at
     const present = part.presence ? overlapMs(part.presence, start, start + s.ms) : s.ms
     if (present === 0) continue
     addTime(figures.times, s.cls, present)
     if (s.cls !== 'work' && s.cls !== 'holding') continue
-    const layer = s.layer ?? NO_LAYER
-    let row: Row | undefined
-    for (const known of figures.rows) if (known.layer === layer) row = known
-    if (!row) figures.rows.push((row = new Row('', layer)))
-    if (s.cls === 'holding') row.holdingMs += present
-    else {
-      row.workMs += present
-      addReps(row, s, start, present, part)
-    }
+    let done: Done | undefined
+    for (const known of figures.done) if (known.place === s.place) done = known
+    if (!done) figures.done.push((done = new Done(s.place)))
+    if (s.cls === 'holding') done.holdingMs += present
+    else addWork(done, s, start, present, part)
   }
   return figures
 }
@@ -160,7 +214,21 @@ export class Tally {
   readonly times = noTimes()
   private readonly rows = new Map<string, Row[]>()
 
-  private row(technique: string, layer: number): Row {
+  /**
+   * @param layers the student's own versions: whatever goes to such a technique goes to that layer
+   * @param trio reps of doses with two roles are kept apart, to be shared among three once the block is done
+   */
+  constructor(
+    private readonly layers: OwnLayers = {},
+    private readonly trio = false,
+  ) {}
+
+  private layerOf(technique: string, layer: number): number {
+    return Object.hasOwn(this.layers, technique) ? (this.layers[technique] ?? layer) : layer
+  }
+
+  private row(technique: string, wanted: number): Row {
+    const layer = this.layerOf(technique, wanted)
     let layers = this.rows.get(technique)
     if (!layers) this.rows.set(technique, (layers = []))
     for (const known of layers) if (known.layer === layer) return known
@@ -169,49 +237,126 @@ export class Tally {
     return row
   }
 
-  /** Adds one block of a student's; in a trio the reps of its two-role work are shared here, once for the block. */
+  /** Adds what was tallied elsewhere. */
+  add(other: Tally): void {
+    addTimes(this.times, other.times)
+    for (const layers of other.rows.values())
+      for (const row of layers) this.row(row.technique, row.layer).take(row, row.received)
+  }
+
+  /** Adds one block of a student's in a trio: the reps of its two-role work are shared here, once for the block. */
   addShared(block: Tally): void {
     addTimes(this.times, block.times)
     for (const layers of block.rows.values())
-      for (const row of layers) this.row(row.technique, row.layer).take(row, true)
+      for (const row of layers) {
+        const own = this.row(row.technique, row.layer)
+        own.take(row, row.received?.twoThirds())
+        for (const { reps, parts, estimated } of row.shared ?? []) {
+          const share = reps.twoThirds()
+          own.performed.take(share)
+          this.giveParts(parts, share, estimated)
+        }
+      }
   }
 
   /** Adds what one student did of a stretch that starts `at` ms into the class. */
   addStretch(stretch: Stretch, at: number, part: Part): void {
-    this.addFigures(stretch, figuresOf(stretch.spans, at + stretch.at, part))
+    this.addFigures(stretch, figuresOf(stretch.spans, at + stretch.at, part), part.remote)
   }
 
-  private addFigures(stretch: Stretch, figures: Figures): void {
+  private addFigures(stretch: Stretch, figures: Figures, remote: boolean): void {
     addTimes(this.times, figures.times)
-    if (stretch.technique === undefined) return
-    for (const row of figures.rows) this.row(stretch.technique, row.layer || stretch.layer).take(row, false)
+    for (const done of figures.done) this.addDone(stretch, done, remote)
+  }
+
+  private addDone(stretch: Place, done: Done, remote: boolean): void {
+    const worked = workedAt(stretch, done.place)
+    if (!worked) return
+    const { receives, parts } = worked
+    const row = this.row(worked.technique, worked.layer)
+    row.workMs += done.workMs
+    row.holdingMs += done.holdingMs
+    if (done.estimated) row.estimated = true
+    if (done.performed) {
+      row.performed.take(done.performed)
+      this.giveParts(parts, done.performed, done.estimated)
+    }
+    if (done.inRole) this.addInRole(row, done.inRole, parts, done.estimated)
+    if (done.sections) row.takeSections(done.sections)
+    if (done.answered && !remote) {
+      ;(row.received ??= new Reps()).take(done.answered)
+      if (done.answeredEstimated) row.estimated = true
+    }
+    if (!receives) {
+      row.workMs += done.receivingMs
+      return
+    }
+    const other = this.row(receives.technique, receives.layer)
+    other.workMs += done.receivingMs
+    if (!done.answered) return
+    const reps = new Reps()
+    reps.takeAs(done.answered, receives.side)
+    if (done.answeredEstimated) other.estimated = true
+    this.addInRole(other, reps, undefined, done.answeredEstimated)
+  }
+
+  /** Reps of a dose with two roles, performed or answered: a trio shares these. */
+  private addInRole(row: Row, reps: Reps, parts: Shared['parts'], estimated: boolean): void {
+    if (this.trio) row.share(this.keyOf(parts), parts, reps, estimated)
+    else {
+      row.performed.take(reps)
+      this.giveParts(parts, reps, estimated)
+    }
+  }
+
+  /** Reps that give the same parts have the same key. */
+  private keyOf(parts: Shared['parts']): string {
+    return (parts ?? [])
+      .map((part) => [part.technique, this.layerOf(part.technique, part.layer), part.times, part.side].join())
+      .join(';')
+  }
+
+  /** Every rep of a combination is so many of each of its parts; they get no time. */
+  private giveParts(parts: Shared['parts'], reps: Reps, estimated: boolean): void {
+    if (!parts || reps.sum === 0) return
+    for (const { technique, layer, times, side } of parts) {
+      const row = this.row(technique, layer)
+      row.performed.takeAs(reps, side, times)
+      row.inCombinations += times * reps.sum
+      if (estimated) row.estimated = true
+    }
   }
 
   /** Adds a group's whole stretches; the figures of spans that groups share are worked out once. */
   addWhole(lane: Stretch[], known: KnownFigures): void {
     for (const stretch of lane) {
-      const { spans, technique } = stretch
+      const { spans } = stretch
       const only = spans[0]
       // Waiting and handing over, most of what a class taught in turns is made of.
-      if (only && spans.length === 1 && technique === undefined) {
+      if (only && spans.length === 1 && stretch.technique === undefined && only.place === undefined) {
         addTime(this.times, only.cls, only.ms)
         continue
       }
       let figures = known.get(spans)
       if (!figures) known.set(spans, (figures = figuresOf(spans, 0, WHOLLY_PRESENT)))
-      this.addFigures(stretch, figures)
+      this.addFigures(stretch, figures, false)
     }
   }
 
   /** The rows with a figure above 0, by technique and then layer. */
-  get practice(): Practice[] {
-    const out: Practice[] = []
+  get practiceTold(): PracticeTold[] {
+    const out: PracticeTold[] = []
     for (const technique of [...this.rows.keys()].sort()) {
       const layers = this.rows.get(technique) ?? []
       if (layers.length > 1) layers.sort((a, b) => a.layer - b.layer)
       for (const row of layers) if (!row.isEmpty) out.push(row.practice)
     }
     return out
+  }
+
+  /** The same with what the files tell of it. */
+  get practice(): Practice[] {
+    return this.practiceTold.map(({ inCombinations: _, ...told }) => told)
   }
 }
 
@@ -234,28 +379,51 @@ function addTimes(times: ClassTimes, more: ClassTimes): void {
   times.transition += more.transition
 }
 
-function addReps(row: Row, s: Span, at: number, present: number, part: Part): void {
+function addWork(done: Done, s: Span, at: number, present: number, part: Part): void {
   const performs = s.role === undefined || s.role === part.startsAs
-  if (!performs && part.remote) return
-  const reps = row.repsFor(s, performs)
+  if (performs) done.workMs += present
+  else done.receivingMs += present
+  if (s.sections) addSections(done, s.sections, present === s.ms ? 1 : 0)
+  const count = repsOf(s, at, present, part.presence)
+  if (!count) return
+  const estimated = s.kind === 'round'
+  if (performs) done.estimated ||= estimated
+  else done.answeredEstimated ||= estimated
+  const reps = !performs
+    ? (done.answered ??= new Reps())
+    : s.role === undefined
+      ? (done.performed ??= new Reps())
+      : (done.inRole ??= new Reps())
+  reps.take(count)
+}
+
+function addSections(done: Done, { all, run }: SectionsRun, runs: number): void {
+  done.sections ??= new Map()
+  for (const id of all) if (!done.sections.has(id)) done.sections.set(id, 0)
+  if (runs) for (const id of run) done.sections.set(id, (done.sections.get(id) ?? 0) + runs)
+}
+
+const COUNTED = new Reps()
+
+/** The reps of a span by side; nothing where it has none. What is given back is used up before the next call. */
+function repsOf(s: Span, at: number, present: number, presence: Intervals | undefined): Reps | undefined {
+  COUNTED.L = COUNTED.R = COUNTED.N = 0
   switch (s.kind) {
     case 'reps':
     case 'paced':
-      countWhole(reps, s, at, part.presence)
+      countWhole(COUNTED, s, at, presence)
       break
-    case 'round': {
-      const estimate = s.repMs > 0 ? Math.floor(present / s.repMs) : 0
-      reps.add(s.side, estimate)
-      if (estimate > 0) row.estimated = true
+    case 'round':
+      if (s.repMs > 0) COUNTED.add(s.side, Math.floor(present / s.repMs))
       break
-    }
     case 'hold':
     case 'run':
-      if (present === s.ms) reps.add(s.side, 1)
+      if (present === s.ms) COUNTED.add(s.side, 1)
       break
     default:
       break
   }
+  return COUNTED.sum > 0 ? COUNTED : undefined
 }
 
 /** Counts the reps that lie whole inside presence. */

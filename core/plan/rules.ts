@@ -119,14 +119,22 @@ function teamsFit(plan: Fields): Fault[] {
   })
 }
 
-/** Every dose of a block with its path: its own, its tracks', and the stages of ladders. */
+/** The stages of a ladder, the entries of a routine. */
+function stagesIn({ fields, path }: Block): Block[] {
+  const field = fields.kind === 'ladder' ? 'stages' : fields.kind === 'routine' ? 'entries' : undefined
+  return field
+    ? listOf(fields[field]).map((stage, s) => ({ fields: fieldsOf(stage), path: [...path, field, s] }))
+    : []
+}
+
+/** Every dose of a block with its path: its own, its tracks', and those of stages and entries. */
 function dosesOf({ fields, path }: Block): Block[] {
   const found: Block[] = []
   const add = (dose: unknown, at: Path) => {
     if (!isFields(dose)) return
     found.push({ fields: dose, path: at })
-    if (dose.kind === 'ladder')
-      listOf(dose.stages).forEach((stage, s) => add(fieldsOf(stage).dose, [...at, 'stages', s, 'dose']))
+    for (const { fields: stage, path: where } of stagesIn({ fields: dose, path: at }))
+      add(stage.dose, [...where, 'dose'])
   }
   add(fields.dose, [...path, 'dose'])
   listOf(fields.tracks).forEach((track, t) => add(fieldsOf(track).dose, [...path, 'tracks', t, 'dose']))
@@ -137,7 +145,10 @@ function dosesOf({ fields, path }: Block): Block[] {
 function alternateSides(plan: Fields): Fault[] {
   return blocksOf(plan)
     .flatMap(dosesOf)
-    .filter(({ fields }) => fields.kind === 'count' && fields.alternate === true && fields.sides === 2)
+    .filter(
+      ({ fields }) =>
+        (fields.kind === 'count' || fields.kind === 'own') && fields.alternate === true && fields.sides === 2,
+    )
     .map(({ path }) => fault([...path, 'alternate'], 'needs sides 1: the reps already go from side to side'))
 }
 
@@ -164,6 +175,81 @@ function formRuns(plan: Fields): Fault[] {
     })
 }
 
+/** Whoever is ready goes above the layer of all, and teaching notes name groups of the plan. */
+function layersAndLeads(plan: Fields): Fault[] {
+  const known = new Set(listOf(plan.groups).map((group) => fieldsOf(group).id))
+  const above = ({ fields, path }: Block) => {
+    const { layer = 1, layerUpTo } = fields
+    return typeof layer === 'number' && typeof layerUpTo === 'number' && layerUpTo <= layer
+      ? [fault([...path, 'layerUpTo'], `must be above its layer, ${layer}`)]
+      : []
+  }
+  return blocksOf(plan).flatMap(({ fields, path }) => [
+    ...above({ fields, path }),
+    ...listOf(fields.tracks).flatMap((track, t) =>
+      above({ fields: fieldsOf(track), path: [...path, 'tracks', t] }),
+    ),
+    ...listOf(fieldsOf(fields.teaching).leads).flatMap((lead, l) => {
+      const { group } = fieldsOf(lead)
+      return typeof group === 'string' && !known.has(group)
+        ? [fault([...path, 'teaching', 'leads', l, 'group'], `names no group of the plan: "${group}"`)]
+        : []
+    }),
+  ])
+}
+
+const hasTwoRoles = (dose: Block): boolean =>
+  dose.fields.roles === 2 ||
+  stagesIn(dose).some(({ fields, path }) =>
+    hasTwoRoles({ fields: fieldsOf(fields.dose), path: [...path, 'dose'] }),
+  )
+
+/** What a place says of the other role and of its parts, under the dose that is worked there. */
+function placeFaults({ fields, path }: Block, dose: Block | undefined, technique: boolean): Fault[] {
+  const faults: Fault[] = []
+  const stages = dose ? stagesIn(dose) : []
+  const worked = technique || stages.some((stage) => stage.fields.technique !== undefined)
+  if (fields.receives !== undefined) {
+    const where = [...path, 'receives']
+    if (!worked) faults.push(fault(where, 'needs an item that is worked here'))
+    else if (dose && !hasTwoRoles(dose)) faults.push(fault(where, 'needs a dose with two roles in it'))
+  }
+  if (fields.parts !== undefined && !technique)
+    faults.push(fault([...path, 'parts'], 'needs an item that is worked here'))
+  return faults
+}
+
+/** The places of a dose: its stages or entries, each of which works its own item or that of what it stands in. */
+function stagePlaces(dose: Block | undefined, technique: boolean): Fault[] {
+  return (dose ? stagesIn(dose) : []).flatMap((stage) => {
+    const own = doseIn(stage)
+    return placeFaults(stage, own, technique || stage.fields.technique !== undefined)
+  })
+}
+
+const doseIn = ({ fields, path }: Block): Block | undefined =>
+  isFields(fields.dose) ? { fields: fields.dose, path: [...path, 'dose'] } : undefined
+
+/** The other role's item and the parts of a rep stand only where something is worked that has them. */
+function placesHold(plan: Fields): Fault[] {
+  return blocksOf(plan).flatMap((block) => {
+    const mode = modeOf(block.fields)
+    const own = doseIn(block)
+    const technique = block.fields.technique !== undefined
+    if (mode === 'together') return [...placeFaults(block, own, technique), ...stagePlaces(own, technique)]
+    if (!MODES_WITH_TRACKS.includes(mode)) return []
+    const tracks = listOf(block.fields.tracks).flatMap((raw, t) => {
+      const track = { fields: fieldsOf(raw), path: [...block.path, 'tracks', t] }
+      const dose = doseIn(track)
+      return [
+        ...placeFaults(track, dose ?? (mode === 'turns' ? undefined : own), true),
+        ...stagePlaces(dose, true),
+      ]
+    })
+    return mode === 'turns' ? tracks : [...stagePlaces(own, true), ...tracks]
+  })
+}
+
 function acknowledgedNames(plan: Fields): Fault[] {
   const blocks = new Set(blocksOf(plan).map(({ fields }) => fields.id))
   const groups = new Set(listOf(plan.groups).map((group) => fieldsOf(group).id))
@@ -187,6 +273,8 @@ const RULES = [
   teamsFit,
   alternateSides,
   formRuns,
+  placesHold,
+  layersAndLeads,
   acknowledgedNames,
 ]
 

@@ -17,7 +17,9 @@ import {
   text,
   whole,
 } from '../kernel/fields'
+import { references } from '../kernel/references'
 import { PHASE_NAMES } from './phases'
+import { placeFields } from './places'
 
 /**
  * The plan file, `golden-lintel/plan` version 1. This schema settles the form of every field; what fields ask of
@@ -42,6 +44,8 @@ export const trackSchema = record({
   technique: slug(),
   layer: layerNumber().default(1),
   title: text(200).optional(),
+  ...placeFields(),
+  layerUpTo: layerNumber().optional(),
   dose: doseSchema.optional(),
 })
 
@@ -49,6 +53,13 @@ export const stationSchema = record({
   title: text(200),
   technique: slug().optional(),
   layer: layerNumber().default(1),
+})
+
+/** What those who teach agree on: why it is there, who demonstrates, who leads which group. */
+export const teachingSchema = record({
+  why: text(500).optional(),
+  demonstrates: text(120).optional(),
+  leads: list(record({ group: slug(), who: text(120) }), 1, 12).optional(),
 })
 
 export const blockSchema = record({
@@ -59,6 +70,9 @@ export const blockSchema = record({
   mode: oneOf(MODES).default('together'),
   technique: slug().optional(),
   layer: layerNumber().default(1),
+  ...placeFields(),
+  /** Whoever is ready works a higher version, up to this one. */
+  layerUpTo: layerNumber().optional(),
   dose: doseSchema.optional(),
   tracks: list(trackSchema, 1, MOST_PARTS).optional(),
   holding: record({ title: text(200), technique: slug().optional() }).optional(),
@@ -72,9 +86,17 @@ export const blockSchema = record({
   setupSec: seconds().optional(),
   minSec: seconds().optional(),
   intensity: between(1, 10).optional(),
+  /** Goes before the plan's. */
+  firstSide: oneOf(['R', 'L']).optional(),
+  /** On the floor the work begins when the setup is over, unless it says: at the instructor's word. */
+  start: oneOf(['clock', 'word']).optional(),
   part: text(200).optional(),
   notes: notes().optional(),
+  teaching: teachingSchema.optional(),
 })
+
+/** The lesson of a series that a plan is. */
+export const lessonOfSchema = record({ series: slug(), lesson: whole(1, 60) })
 
 export const planSchema = record({
   format: z.literal(PLAN_FORMAT, { error: `must be "${PLAN_FORMAT}"` }),
@@ -89,6 +111,8 @@ export const planSchema = record({
   blocks: list(blockSchema, 0, 120),
   theme: notes(500).optional(),
   notes: notes().optional(),
+  references: references(),
+  series: lessonOfSchema.optional(),
   acknowledged: list(
     record({
       code: text(80),

@@ -1,3 +1,5 @@
+import type { Place } from './places'
+
 /** The side worked: right, left. */
 export type Side = 'R' | 'L'
 /** Who works in a drill of two roles: A first, then B. */
@@ -56,6 +58,12 @@ const CLASS_OF: Record<SpanKind, TimeClass> = {
   stop: 'idle',
 }
 
+/** Sections of a form by their ids. */
+export interface SectionsRun {
+  all: readonly string[]
+  run: readonly string[]
+}
+
 /** One stretch of one kind. A class with every field in place from the start: one object shape keeps the timeline fast. */
 export class Span {
   cls: TimeClass
@@ -70,8 +78,12 @@ export class Span {
   set: number | undefined = undefined
   round: number | undefined = undefined
   stage: number | undefined = undefined
-  /** A ladder's stage may work a layer of its own. */
-  layer: number | undefined = undefined
+  /** Which time through a routine, from 1; none in one gone through once. */
+  lap: number | undefined = undefined
+  /** The stage or entry it lies in, where that works something of its own. */
+  place: Place | undefined = undefined
+  /** Of a form: all its sections, and those this run goes through. */
+  sections: SectionsRun | undefined = undefined
 
   /**
    * @param at ms from the start of the stretch it lies in

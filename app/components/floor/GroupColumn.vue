@@ -3,6 +3,7 @@ import { groupInHall } from '~~/core/people/placed'
 import { inHall } from '~~/core/people/register'
 import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
+import { workedAt } from '~~/core/plan/places'
 import { minutes } from '~~/core/kernel/time-text'
 import { workOf } from '~/domain/doing'
 
@@ -28,19 +29,20 @@ const count = computed(() => members.value.filter(({ id }) => inHall(store.regis
 const notes = computed(() =>
   members.value.filter(({ id, floorNote }) => floorNote && inHall(store.register.get(id))),
 )
-const technique = computed(() => props.now?.stretch?.technique)
+const worked = computed(() => props.now?.stretch && workedAt(props.now.stretch, props.now.span?.place))
+const technique = computed(() => worked.value?.technique)
 const block = computed(() => store.now?.placed?.block)
 const waiting = computed(() => props.now?.span?.kind === 'idle')
 const holding = computed(() => props.now?.span?.kind === 'holding')
 const title = computed(() => workOf(props.now, block.value, library.itemName, 'With everyone'))
 const layer = computed(() => {
-  const layerNumber = props.now?.span?.layer ?? props.now?.stretch?.layer ?? 1
+  const layerNumber = worked.value?.layer ?? 1
   return technique.value && !waiting.value ? library.layerName(technique.value, layerNumber) : ''
 })
 const point = computed(() => {
   if (waiting.value || holding.value) return ''
   const item = library.items.get(technique.value ?? '')
-  const layerNumber = props.now?.span?.layer ?? props.now?.stretch?.layer ?? 1
+  const layerNumber = worked.value?.layer ?? 1
   return item?.layers[layerNumber - 1]?.points[0] ?? item?.keyPoints[0] ?? ''
 })
 </script>

@@ -1,4 +1,4 @@
-import type { Dose } from '../../plan/doses'
+import { stagesOf, withStages, type Dose } from '../../plan/doses'
 import { changeBlock, changeDoses } from '../../plan/edit'
 import { telling, type Check, type Finding } from '../check'
 import { partnerWork } from './work'
@@ -7,24 +7,21 @@ const tell = telling('role.balance', 'warn')
 /** Free play has no roles to swap: both do both. */
 const FREE = new Set(['sparring', 'games'])
 
+const isCounted = (dose: Dose): dose is Extract<Dose, { kind: 'count' | 'own' }> =>
+  dose.kind === 'count' || dose.kind === 'own'
+
 /** Whether a dose leaves one of two partners only holding. */
 function isOneSided(dose: Dose): boolean {
-  if (dose.kind === 'ladder')
-    return dose.stages.some(({ dose: own }) => own.kind === 'count' && isOneSided(own))
-  return (dose.kind === 'count' || dose.kind === 'rounds') && dose.roles === 1
+  if (stagesOf(dose).some(({ dose: own }) => isCounted(own) && isOneSided(own))) return true
+  return (isCounted(dose) || dose.kind === 'rounds') && dose.roles === 1
 }
 
-function bothRoles<D extends Dose>(dose: D): D {
-  if (dose.kind === 'ladder')
-    return {
-      ...dose,
-      stages: dose.stages.map((stage) => ({
-        ...stage,
-        dose: stage.dose.kind === 'count' ? bothRoles(stage.dose) : stage.dose,
-      })),
-    }
-  return 'roles' in dose ? { ...dose, roles: 2 } : dose
-}
+const bothRoles = (dose: Dose): Dose =>
+  'roles' in dose
+    ? { ...dose, roles: 2 }
+    : withStages(dose, (stage) =>
+        isCounted(stage.dose) ? { ...stage, dose: { ...stage.dose, roles: 2 } } : stage,
+      )
 
 /** Partner work where a student can end up only holding or only performing. Fix: both roles. */
 export const roleBalance: Check = {

@@ -1,4 +1,4 @@
-import type { Dose } from '../../plan/doses'
+import { hasRoles, type Dose } from '../../plan/doses'
 import type { Block, Track } from '../../plan/schema'
 import type { Ground } from '../ground'
 
@@ -9,12 +9,6 @@ export interface PartnerWork {
   technique: string | undefined
   dose: Dose | undefined
 }
-
-const hasRoles = (dose: Dose | undefined): boolean =>
-  dose !== undefined &&
-  (dose.kind === 'ladder'
-    ? dose.stages.some(({ dose: own }) => hasRoles(own))
-    : 'roles' in dose && dose.roles === 2)
 
 /** Every piece of partner work in a plan: an item that needs a partner, or a dose of two roles. */
 export function partnerWork({ plan, club }: Ground): PartnerWork[] {
@@ -27,7 +21,8 @@ export function partnerWork({ plan, club }: Ground): PartnerWork[] {
       : [{ block, groups: everyone, technique: block.technique, dose: block.dose }]
     return works.filter(
       ({ technique, dose }) =>
-        hasRoles(dose) || (technique !== undefined && club.items.get(technique)?.partner === 'partner'),
+        (dose !== undefined && hasRoles(dose)) ||
+        (technique !== undefined && club.items.get(technique)?.partner === 'partner'),
     )
   })
 }

@@ -2,6 +2,8 @@ import { counted } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
 import { namesOf, type GroupFacts } from '../ground'
 import { changeBlock } from '../../plan/edit'
+import { withStages, type Dose } from '../../plan/doses'
+import type { Place } from '../../plan/places'
 import type { Block } from '../../plan/schema'
 
 const tell = telling('layer.unknown', 'warn')
@@ -54,22 +56,22 @@ export const layerUnknown: Check = {
 
 /** Wherever the block works a technique beyond a layer, it works it on that one. */
 function onLayer(block: Block, technique: string, last: number): Block {
-  const least = <T extends { technique?: string | undefined; layer: number }>(one: T): T =>
+  const named = <T extends { technique: string; layer: number }>(one: T): T =>
     one.technique === technique && one.layer > last ? { ...one, layer: last } : one
-  const next = least(block)
+  const least = <T extends Place & { dose?: Dose | undefined }>(place: T, within?: string): T => {
+    const { layer, receives, parts, dose } = place
+    const works = place.technique ?? within
+    return {
+      ...place,
+      ...(works === technique && layer !== undefined && layer > last ? { layer: last } : {}),
+      ...(receives ? { receives: named(receives) } : {}),
+      ...(parts ? { parts: parts.map(named) } : {}),
+      ...(dose ? { dose: withStages(dose, (stage) => least(stage, works)) } : {}),
+    }
+  }
   return {
-    ...next,
-    ...(next.tracks ? { tracks: next.tracks.map(least) } : {}),
-    ...(next.stations ? { stations: next.stations.map(least) } : {}),
-    ...(next.dose?.kind === 'ladder' && block.technique === technique
-      ? {
-          dose: {
-            ...next.dose,
-            stages: next.dose.stages.map((stage) =>
-              stage.layer !== undefined && stage.layer > last ? { ...stage, layer: last } : stage,
-            ),
-          },
-        }
-      : {}),
+    ...least(block),
+    ...(block.tracks ? { tracks: block.tracks.map((track) => least(track)) } : {}),
+    ...(block.stations ? { stations: block.stations.map((station) => least(station)) } : {}),
   }
 }

@@ -33,6 +33,8 @@ export const countSchema = record({
   alternate: yesNo().default(false),
   setupSec: seconds().default(0),
   roleNames: roleNames().optional(),
+  /** On the floor the count goes on by the clock, unless it says: by the instructor's word. */
+  by: oneOf(['clock', 'word']).optional(),
 })
 export type CountDose = z.infer<typeof countSchema>
 
@@ -65,7 +67,7 @@ function shape(dose: CountDose, sets: Pieces): TurnsShape {
 export const count: DoseKind<CountDose> = {
   lengthMs: (dose, { firstSide }) => turnsLengthMs(shape(dose, pieces(dose, firstSide))),
   short: (dose) =>
-    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles)}, on the count`,
+    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles)}, ${dose.by === 'word' ? 'counted by my word' : 'on the count'}`,
   factors: (dose) =>
     `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, dose.roles)} at ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => false,

@@ -84,7 +84,9 @@ export const form: DoseKind<FormDose> = {
     let at = toMs(dose.setupSec)
     if (at > 0) out.push(span('setup', 0, at))
     let round = 0
+    const all = dose.sections.map(({ id }) => id)
     for (const run of dose.runs) {
+      const sections = { all, run: all.slice(run.from - 1, run.to) }
       const ms = runMs(dose, run)
       for (let n = 0; n < run.times; n++) {
         round++
@@ -94,6 +96,7 @@ export const form: DoseKind<FormDose> = {
         }
         const work = numbered(round, span('run', at, ms))
         work.begins = true
+        work.sections = sections
         out.push(work)
         at += ms
       }

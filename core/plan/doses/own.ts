@@ -1,8 +1,9 @@
 import type { z } from 'zod'
-import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../../kernel/fields'
-import { span, type Span } from '../spans'
+import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds, yesNo } from '../../kernel/fields'
+import { span, type Side, type Span } from '../spans'
 import { counted, shortTime } from '../../kernel/time-text'
 import { scaleMs, toMs } from '../../kernel/units'
+import { roleNames } from './count'
 import type { DoseKind } from './dose'
 import {
   eachWay,
@@ -24,14 +25,18 @@ export const ownSchema = record({
   tempoSec: positiveSeconds().default(1.5),
   restSec: seconds().default(0),
   sides: oneOrTwo().default(1),
+  roles: oneOrTwo().default(1),
   switchSec: seconds().default(5),
+  swapSec: seconds().default(5),
+  alternate: yesNo().default(false),
   capSec: positiveSeconds().optional(),
   setupSec: seconds().default(0),
+  roleNames: roleNames().optional(),
 })
 export type OwnDose = z.infer<typeof ownSchema>
 
 /** One rep takes `round(tempoMs · pace)` ms for a group. */
-function pieces(dose: OwnDose, pace: number): Pieces {
+function pieces(dose: OwnDose, pace: number, firstSide: Side): Pieces {
   const repMs = scaleMs(toMs(dose.tempoSec), pace)
   return {
     kind: 'paced',
@@ -42,7 +47,7 @@ function pieces(dose: OwnDose, pace: number): Pieces {
     numbered: 'set',
     count: dose.reps,
     repMs,
-    alternate: undefined,
+    alternate: dose.alternate ? firstSide : undefined,
   }
 }
 
@@ -50,10 +55,10 @@ function shape(dose: OwnDose, sets: Pieces): TurnsShape {
   return {
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,
-    roles: 1,
+    roles: dose.roles,
     turnMs: piecesMs(sets),
     switchMs: toMs(dose.switchSec),
-    swapMs: 0,
+    swapMs: toMs(dose.swapSec),
   }
 }
 
@@ -71,14 +76,16 @@ function cutAt(spans: Span[], endMs: number): Span[] {
 }
 
 export const own: DoseKind<OwnDose> = {
-  lengthMs: (dose, { slowest }) => Math.min(turnsLengthMs(shape(dose, pieces(dose, slowest))), capMs(dose)),
-  short: (dose) => `${product(dose.sets, dose.reps)}${eachWay(dose.sides, 1)}, own pace`,
+  lengthMs: (dose, { slowest, firstSide }) =>
+    Math.min(turnsLengthMs(shape(dose, pieces(dose, slowest, firstSide))), capMs(dose)),
+  short: (dose) =>
+    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles)}, own pace`,
   factors: (dose) =>
-    `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, 1)} at about ${shortTime(toMs(dose.tempoSec))}`,
+    `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, dose.roles)} at about ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => true,
-  calls: ({ sets, sides }) => sides * sets * 2,
+  calls: ({ sets, sides, roles }) => sides * roles * sets * 2,
   lay(dose, { firstSide, pace }) {
-    const sets = pieces(dose, pace)
+    const sets = pieces(dose, pace, firstSide)
     const turns = shape(dose, sets)
     const end = Math.min(turnsLengthMs(turns), capMs(dose))
     const spans = cutAt(

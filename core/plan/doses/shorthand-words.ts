@@ -4,7 +4,7 @@ import type { DoseName } from './index'
 export interface Modifier {
   words: string
   field: string
-  takes: 'time' | 'both' | 'yes' | 'texts' | 'names' | 'no'
+  takes: 'time' | 'whole' | 'both' | 'yes' | 'texts' | 'names' | 'no' | 'word'
 }
 const modifier = (words: string, field: string, takes: Modifier['takes'] = 'time'): Modifier => ({
   words,
@@ -19,6 +19,7 @@ const SWITCH = modifier('switch', 'switchSec')
 const SWAP = modifier('swap', 'swapSec')
 const NAMES = modifier('as', 'roleNames', 'names')
 const SETUP = modifier('setup', 'setupSec')
+const ALTERNATE = modifier('side to side', 'alternate', 'yes')
 
 /** In the order in which they are written. A new dose adds its line here and its head below. */
 export const MODIFIERS: Record<DoseName, Modifier[]> = {
@@ -26,14 +27,15 @@ export const MODIFIERS: Record<DoseName, Modifier[]> = {
     SIDES,
     ROLES,
     NAMES,
-    modifier('side to side', 'alternate', 'yes'),
+    ALTERNATE,
     TEMPO,
     REST,
     SWITCH,
     SWAP,
+    modifier('by my word', 'by', 'word'),
     SETUP,
   ],
-  own: [SIDES, TEMPO, REST, modifier('cap', 'capSec'), SWITCH, SETUP],
+  own: [SIDES, ROLES, NAMES, ALTERNATE, TEMPO, REST, modifier('cap', 'capSec'), SWITCH, SWAP, SETUP],
   rounds: [
     modifier('off', 'restSec'),
     SIDES,
@@ -49,4 +51,10 @@ export const MODIFIERS: Record<DoseName, Modifier[]> = {
   form: [modifier('reset', 'resetSec'), SETUP],
   fixed: [modifier('work', 'active', 'yes'), modifier('talk', 'active', 'no')],
   ladder: [modifier('bridge', 'bridgeSec'), SETUP],
+  routine: [
+    modifier('laps', 'laps', 'whole'),
+    modifier('gap', 'gapSec'),
+    modifier('lap rest', 'lapRestSec'),
+    SETUP,
+  ],
 }

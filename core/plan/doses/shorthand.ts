@@ -1,10 +1,11 @@
-import { doseSchema, type Dose, type DoseName, type PlainDose } from './index'
+import { doseSchema, stagesOf, type Dose, type DoseName, type PlainDose } from './index'
+import { placeText, readStages } from './shorthand-stages'
 import { Reader, TIME_UNITS, tokensOf, Wrong } from './shorthand-tokens'
 import { MODIFIERS, type Modifier } from './shorthand-words'
 
 /**
  * A dose in one line, as an instructor would write it on a hand: `3x10 each side @1.5 rest 20`, `4 rounds 1:00 off 0:30`,
- * `2 holds 0:50 each side`, `form 20+18 run 1-2 x3`, `5:00`, `ladder "Held" [6 both roles] "Free" [2 rounds 0:45]`.
+ * `2 holds 0:50 each side`, `form 20+18 run 1-2 x3`, `5:00`, `ladder "Held" [6 both roles] "Free" [2 rounds 0:45]`, `routine "Jacks" [20] "Circles" [0:20] laps 2`.
  * Times are seconds (`20`, `1.5`, `20s`), minutes (`5 min`) or both (`1:30`); `×` is as good as `x`, and `reps` may be said. Documented in `docs/formats.md`.
  */
 
@@ -34,6 +35,10 @@ function valueOf({ takes, words }: Modifier, reader: Reader): unknown {
   switch (takes) {
     case 'time':
       return reader.time(`a time after “${words}”`)
+    case 'whole':
+      return reader.whole(`a whole number after “${words}”`)
+    case 'word':
+      return 'word'
     case 'both':
       return 2
     case 'yes':
@@ -74,21 +79,6 @@ function readForm(reader: Reader): Raw {
   return { kind: 'form', sections, runs: runs.length ? runs : [{ from: 1, to: sections.length }] }
 }
 
-function readLadder(reader: Reader): Raw {
-  const stages: Raw[] = []
-  while (reader.here.kind === 'text') {
-    const stage: Raw = { title: reader.text('the name of a stage') }
-    if (reader.takeIf('layer')) stage.layer = reader.whole('the number of a layer')
-    if (!reader.takeIf('[')) throw new Wrong(reader.here.at, '“[” and the dose of the stage is wanted here')
-    stage.dose = readHead(reader, true)
-    if (!reader.takeIf(']')) throw new Wrong(reader.here.at, '“]” is wanted here')
-    stages.push(stage)
-  }
-  if (stages.length === 0)
-    throw new Wrong(reader.here.at, 'the name of the first stage in quotes is wanted here')
-  return { kind: 'ladder', stages }
-}
-
 /** The head of a dose says its kind; what follows it sets the rest. */
 function readHead(reader: Reader, inLadder = false): Raw {
   const raw = headOf(reader, inLadder)
@@ -98,10 +88,14 @@ function readHead(reader: Reader, inLadder = false): Raw {
 
 function headOf(reader: Reader, inLadder: boolean): Raw {
   if (reader.takeIf('form')) return readForm(reader)
-  if (reader.is('ladder')) {
-    if (inLadder) throw new Wrong(reader.here.at, 'a stage holds any dose but a ladder')
+  const composed = (['ladder', 'routine'] as const).find((kind) => reader.is(kind))
+  if (composed) {
+    if (inLadder) throw new Wrong(reader.here.at, 'a stage holds any dose but a ladder or a routine')
     reader.take()
-    return readLadder(reader)
+    const inside = () => readHead(reader, true)
+    return composed === 'ladder'
+      ? { kind: composed, stages: readStages(reader, 'stage', inside) }
+      : { kind: composed, entries: readStages(reader, 'exercise', inside) }
   }
   const { text, at } = reader.here
   if (reader.here.kind !== 'number')
@@ -162,6 +156,10 @@ function modifierText({ words, field, takes }: Modifier, dose: Raw, usual: Raw):
   switch (takes) {
     case 'time':
       return [words === '@' ? `@${timeText(value as number)}` : `${words} ${timeText(value as number)}`]
+    case 'whole':
+      return [`${words} ${String(value)}`]
+    case 'word':
+      return value === 'word' ? [words] : []
     case 'both':
       return value === 2 ? [words] : []
     case 'yes':
@@ -203,11 +201,11 @@ function headText(dose: Dose): string {
       return [`form ${dose.sections.map(({ sec }) => timeText(sec)).join('+')}`, ...runs].join(' ')
     }
     case 'ladder':
+    case 'routine':
       return [
-        'ladder',
-        ...dose.stages.map(
-          ({ title, layer, dose: own }) =>
-            `${JSON.stringify(title)}${layer === undefined ? '' : ` layer ${layer}`} [${writeShorthand(own)}]`,
+        dose.kind,
+        ...stagesOf(dose).map(
+          (stage) => `${JSON.stringify(stage.title)}${placeText(stage)} [${writeShorthand(stage.dose)}]`,
         ),
       ].join(' ')
   }
@@ -222,6 +220,7 @@ const LEAST: Record<DoseName, Raw> = {
   form: { kind: 'form', sections: [{ id: 'section-1', sec: 1 }], runs: [{ to: 1 }] },
   fixed: { kind: 'fixed', sec: 1 },
   ladder: { kind: 'ladder', stages: [{ title: 'a', dose: { kind: 'fixed', sec: 1 } }] },
+  routine: { kind: 'routine', entries: [{ title: 'a', dose: { kind: 'fixed', sec: 1 } }] },
 }
 
 /**

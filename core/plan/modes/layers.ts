@@ -12,13 +12,13 @@ export const layers: LayMode = (block, plan) => {
   const lanes: Lane[] = plan.groups.map(() => [])
   for (const { track, t, groups, laid } of tracks)
     for (const g of groups) {
-      const lane = [stretch(0, laid.ms, laid.spansFor(g), track.technique, track.layer, t)]
+      const lane = [stretch(0, laid.ms, laid.spansFor(g), track, t)]
       if (laid.ms < ms) lane.push(stretch(laid.ms, ms - laid.ms, [span('idle', 0, ms - laid.ms)]))
       lanes[g] = lane
     }
   return {
     ms,
     lanes: lanes.map((lane) => (lane.length ? lane : idleLane(ms))),
-    calls: tracks.map(({ t, laid }) => stretch(0, laid.ms, laid.called, undefined, 1, t)),
+    calls: tracks.map(({ t, laid }) => stretch(0, laid.ms, laid.called, {}, t)),
   }
 }

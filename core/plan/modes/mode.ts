@@ -1,6 +1,7 @@
 import { isPaced, layDose, type Dose } from '../doses'
 import type { DoseSetting } from '../doses/dose'
 import { PHASES } from '../phases'
+import type { CombinationPart, Place, Receives } from '../places'
 import type { Block, Plan } from '../schema'
 import { span, type Span } from '../spans'
 
@@ -12,6 +13,8 @@ export interface Stretch {
   spans: Span[]
   technique: string | undefined
   layer: number
+  receives: Receives | undefined
+  parts: readonly CombinationPart[] | undefined
   /** Index of the track, where each track has its own time. */
   track: number | undefined
 }
@@ -67,7 +70,7 @@ export class LaidDose {
 
   private setting(pace: number): DoseSetting {
     return {
-      firstSide: this.plan.firstSide,
+      firstSide: firstSideOf(this.block, this.plan),
       pace,
       slowest: this.slowest,
       activePhase: PHASES[this.block.phase].active,
@@ -114,15 +117,13 @@ export class LaidDoses {
   }
 }
 
-export function stretch(
-  at: number,
-  ms: number,
-  spans: Span[],
-  technique?: string,
-  layer = 1,
-  track?: number,
-): Stretch {
-  return { at, ms, spans, technique, layer, track }
+/** The side a block begins on: its own, or the plan's. */
+export const firstSideOf = (block: Pick<Block, 'firstSide'>, plan: Pick<Plan, 'firstSide'>) =>
+  block.firstSide ?? plan.firstSide
+
+export function stretch(at: number, ms: number, spans: Span[], place: Place = {}, track?: number): Stretch {
+  const { technique, layer = 1, receives, parts } = place
+  return { at, ms, spans, technique, layer, receives, parts, track }
 }
 
 /** The lane of a group that has no part in a block of `ms`. */

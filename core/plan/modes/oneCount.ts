@@ -7,8 +7,7 @@ export const oneCount: LayMode = (block, plan) => {
   const laid = new LaidDose(given(block.dose, 'dose'), block, plan, members.flat())
   const lanes: Lane[] = plan.groups.map(() => [])
   tracks.forEach((track, t) => {
-    for (const g of members[t] ?? [])
-      lanes[g] = [stretch(0, laid.ms, laid.spansFor(g), track.technique, track.layer)]
+    for (const g of members[t] ?? []) lanes[g] = [stretch(0, laid.ms, laid.spansFor(g), track)]
   })
   return {
     ms: laid.ms,

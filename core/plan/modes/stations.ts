@@ -32,7 +32,7 @@ export function stationLane(block: Block, team: number): Lane {
     if (gap > 0) spans.push(span('move', 0, gap))
     spans.push(span('station', gap, workMs))
     for (const s of spans) s.round = round
-    lane.push(stretch(at, gap + workMs, spans, station?.technique, station?.layer))
+    lane.push(stretch(at, gap + workMs, spans, station))
     at += gap + workMs
   }
   return lane

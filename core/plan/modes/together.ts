@@ -7,7 +7,7 @@ export const together: LayMode = (block, plan) => {
   const lanes = new Map<unknown, ReturnType<typeof stretch>[]>()
   const laneOf = (g: number) => {
     const spans = laid.spansFor(g)
-    const lane = lanes.get(spans) ?? [stretch(0, laid.ms, spans, block.technique, block.layer)]
+    const lane = lanes.get(spans) ?? [stretch(0, laid.ms, spans, block)]
     lanes.set(spans, lane)
     return lane
   }

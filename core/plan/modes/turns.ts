@@ -26,7 +26,7 @@ interface Turn {
 
 function waitingStretch(block: Block, at: number, ms: number): Stretch {
   const kind = block.holding ? 'holding' : 'idle'
-  return stretch(at, ms, [span(kind, 0, ms)], block.holding?.technique)
+  return stretch(at, ms, [span(kind, 0, ms)], { technique: block.holding?.technique })
 }
 
 function layTurn(block: Block, plan: Plan, track: Track, t: number, from: number): Turn {
@@ -34,7 +34,7 @@ function layTurn(block: Block, plan: Plan, track: Track, t: number, from: number
   const groups = groupIndexes(plan, track.groups)
   const laid = new LaidDose(given(track.dose, 'dose'), block, plan, groups)
   const at = from + gap
-  const handover = gap > 0 ? stretch(from, gap, [span('handover', 0, gap)], undefined, 1, t) : undefined
+  const handover = gap > 0 ? stretch(from, gap, [span('handover', 0, gap)], {}, t) : undefined
   return { track, groups, laid, at, handover, waiting: waitingStretch(block, at, laid.ms) }
 }
 
@@ -44,10 +44,11 @@ function laneOf(block: Block, turns: Turn[], own: number, group: number): Lane {
   for (let t = 0; t < turns.length; t++) {
     const { track, at, laid, handover, waiting } = turns[t]!
     if (handover) lane.push(handover)
-    if (t === own) lane.push(stretch(at, laid.ms, laid.spansFor(group), track.technique, track.layer, t))
+    if (t === own) lane.push(stretch(at, laid.ms, laid.spansFor(group), track, t))
     else if (t > own && block.afterTurn === 'taught') {
       const taught = turns[own]?.track
-      lane.push(stretch(at, laid.ms, [span('holding', 0, laid.ms)], taught?.technique, taught?.layer))
+      const shown = { technique: taught?.technique, layer: taught?.layer }
+      lane.push(stretch(at, laid.ms, [span('holding', 0, laid.ms)], shown))
     } else lane.push(waiting)
   }
   return lane
@@ -70,7 +71,7 @@ export const turns: LayMode = (block, plan) => {
     lanes: lanes.map((lane) => (lane.length ? lane : idleLane(ms))),
     calls: taught.flatMap(({ handover, at, laid }, t) => [
       ...(handover ? [handover] : []),
-      stretch(at, laid.ms, laid.called, undefined, 1, t),
+      stretch(at, laid.ms, laid.called, {}, t),
     ]),
   }
 }

@@ -108,7 +108,16 @@ describe('a dose in a few words', () => {
   })
 
   it('there are words for every kind', () => {
-    expect([...DOSE_NAMES].sort()).toEqual(['count', 'fixed', 'form', 'hold', 'ladder', 'own', 'rounds'])
+    expect([...DOSE_NAMES].sort()).toEqual([
+      'count',
+      'fixed',
+      'form',
+      'hold',
+      'ladder',
+      'own',
+      'rounds',
+      'routine',
+    ])
   })
 })
 

@@ -109,7 +109,7 @@ describe('a dose in one line', () => {
     ['6 both roles as "a"', 19, '“/” and the name of the second role is wanted here'],
     ['ladder', 6, 'the name of the first stage in quotes is wanted here'],
     ['ladder "a" 3x10', 11, '“[” and the dose of the stage is wanted here'],
-    ['ladder "a" [ladder "b" [5]]', 12, 'a stage holds any dose but a ladder'],
+    ['ladder "a" [ladder "b" [5]]', 12, 'a stage holds any dose but a ladder or a routine'],
     ['ladder "a" [5', 13, '“]” is wanted here'],
     ['5000x10', 0, 'sets must be a whole number from 1 to 999'],
     ['10 @0', 4, 'tempoSec must be seconds above 0, with at most three decimals'],

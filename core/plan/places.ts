@@ -1,0 +1,89 @@
+import type { z } from 'zod'
+import { layerNumber, list, oneOf, record, slug, text, whole } from '../kernel/fields'
+import { otherSide, type Side } from './spans'
+
+/**
+ * What is worked at a place of a plan: a block together, a track, a stage of a ladder, an entry of a routine. Beside its item and layer a place may say what
+ * the other role works on meanwhile, and what one rep is made of.
+ */
+
+/** On which side something is done, told from the side of the rep: the same, the other, or on none. */
+export const RELATIVE_SIDES = ['same', 'other', 'none'] as const
+export type RelativeSide = (typeof RELATIVE_SIDES)[number]
+
+/** In the turn in which a student receives, they work on this. */
+export const receivesSchema = record({
+  technique: slug(),
+  layer: layerNumber().default(1),
+  side: oneOf(RELATIVE_SIDES).default('same'),
+})
+export type Receives = z.infer<typeof receivesSchema>
+
+/** More parts than any combination has. */
+export const MOST_OF_COMBINATION = 20
+
+/** One of the things that a rep of a combination is made of, so many times. */
+export const partSchema = record({
+  technique: slug(),
+  layer: layerNumber().default(1),
+  times: whole(1, 20).default(1),
+  side: oneOf(RELATIVE_SIDES).default('same'),
+})
+export type CombinationPart = z.infer<typeof partSchema>
+
+/** What any place may say beside its item. */
+export const placeFields = () => ({
+  receives: receivesSchema.optional(),
+  parts: list(partSchema, 1, MOST_OF_COMBINATION).optional(),
+})
+
+/** A stage of a ladder or an entry of a routine over the doses it may hold: a place of its own, as far as it says so. */
+export const stageSchemaOf = <S extends z.ZodType>(dose: S) =>
+  record({
+    title: text(200),
+    technique: slug().optional(),
+    layer: layerNumber().optional(),
+    ...placeFields(),
+    dose,
+  })
+
+export interface Place {
+  technique?: string | undefined
+  layer?: number | undefined
+  receives?: Receives | undefined
+  parts?: readonly CombinationPart[] | undefined
+}
+
+/** A place with what it leaves unsaid filled in. */
+export interface Worked {
+  technique: string
+  layer: number
+  receives: Receives | undefined
+  parts: readonly CombinationPart[] | undefined
+}
+
+/** Whether a stage or entry says anything of its own about what is worked in it. */
+export const saysItsOwn = ({ technique, layer, receives, parts }: Place): boolean =>
+  technique !== undefined || layer !== undefined || receives !== undefined || parts !== undefined
+
+/**
+ * What is worked at a stage or entry within a place, or at the place itself. Without an item of its own the stage works the place's, at
+ * its own layer where it has one; with one, at its layer or 1. It answers with what the place answers with unless it names something else, and its
+ * reps are made of the place's parts where it works the same item.
+ */
+export function workedAt(place: Place, stage?: Place): Worked | undefined {
+  const technique = stage?.technique ?? place.technique
+  if (technique === undefined) return undefined
+  return {
+    technique,
+    layer: stage?.layer ?? (stage?.technique === undefined ? (place.layer ?? 1) : 1),
+    receives: stage?.receives ?? place.receives,
+    parts: stage?.parts ?? (technique === place.technique ? place.parts : undefined),
+  }
+}
+
+/** A side as it is told from another. No side has no other. */
+export function relativeSide(of: Side | undefined, as: RelativeSide): Side | undefined {
+  if (of === undefined || as === 'none') return undefined
+  return as === 'same' ? of : otherSide(of)
+}
