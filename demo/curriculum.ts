@@ -3,6 +3,7 @@ import type { ClubSettings } from '../core/curriculum/settings'
 import { pick, POOL } from '../starters/items'
 import { syllabusOf } from '../starters/syllabus'
 import { usualSettings } from '../core/curriculum/settings'
+import { furtherItems } from './further'
 
 /** What Ropewalk Jujutsu teaches, to whom and when. */
 
@@ -22,7 +23,7 @@ const NOT_OURS = new Set([
   'staff-cover',
 ])
 
-export const demoItems = pick([...POOL.keys()].filter((id) => !NOT_OURS.has(id)))
+export const demoItems = furtherItems(pick([...POOL.keys()].filter((id) => !NOT_OURS.has(id))))
 
 /** Worn as sashes; the ink is the colour of the name printed on it. */
 export const demoLadder: Ladder = {

@@ -14,6 +14,7 @@ import { demoApart, demoGroups, demoStudents } from './club'
 import { demoItems, demoLadder, demoSettings, demoSyllabus } from './curriculum'
 import { evening } from './history'
 import { marksAfter } from './marks'
+import { gripSeries, kicksAndChecks } from './further'
 import { lastClass, lastWeek, tonight } from './plans'
 import { seasonPlans } from './season'
 import { seeded, type Seeded } from './seeded'
@@ -71,6 +72,7 @@ export async function loadDemo(db: Database, now = Date.now()): Promise<void> {
   await inClub(db, clubId, async (club) => {
     await addPlannedClass(club, await withStudents(club, tonight), today, '18:30', chance)
     await addPlannedClass(club, visitingEvening, visitorsDay(today), '14:00', chance)
+    await addSeries(club)
   })
 }
 
@@ -103,6 +105,16 @@ async function addPeople(club: Club, today: string, chance: Seeded): Promise<voi
       }
     }),
   )
+}
+
+/** The series, the plans of its first two lessons among those that were run, and the one that shows what is worked out further. */
+async function addSeries(club: Club): Promise<void> {
+  const planOf = async (title: string) => (await club.plans.one({ title }, ['id']))?.id ?? ''
+  // It takes nothing from the chance that the rest of the demo is made with.
+  const fourth = await addPlan(club, await headOf(club), kicksAndChecks, seeded(SEED + 2).uuid())
+  const plans = { first: await planOf(lastWeek.title), second: await planOf(lastClass.title), fourth }
+  const body = gripSeries(plans)
+  await club.series.addAll([{ id: body.id, name: body.name, body, version: 1 }])
 }
 
 /** A plan whose acceptances name students by id instead of by name. */

@@ -291,14 +291,19 @@ export const tonight = {
   ],
 }
 
-/** The two classes before tonight, which were run. */
-export const lastWeek = plan('Falls and first grips', 'Grips and hips, week 2 of 4', [
+/** What a rep of the pads is made of. */
+const palmAndElbow = [
+  { technique: 'palm-strike', layer: 2 },
+  { technique: 'elbow-strike', layer: 1 },
+]
+
+const lastWeekPlan = plan('Falls and first grips', 'Grips and hips, week 2 of 4', [
   line,
   run,
   falls,
   water('water-1'),
   kicks,
-  pads,
+  { ...pads, parts: palmAndElbow },
   { ...lapelLadder, dose: { ...lapelLadder.dose, stages: lapelLadder.dose.stages.slice(0, 3) } },
   {
     id: 'steps',
@@ -330,7 +335,10 @@ export const lastWeek = plan('Falls and first grips', 'Grips and hips, week 2 of
   bowOut,
 ])
 
-export const lastClass = plan('Entries on the move', 'Grips and hips, week 3 of 4', [
+/** Of the two classes before tonight, which were run, the first: the first lesson of a series. */
+export const lastWeek = { ...lastWeekPlan, series: { series: 'from-grip-to-kick', lesson: 1 } }
+
+const lastClassPlan = plan('Entries on the move', 'Grips and hips, week 3 of 4', [
   line,
   run,
   { ...falls, technique: 'shoulder-roll', id: 'rolls', title: 'Rolls over the shoulder' },
@@ -374,3 +382,6 @@ export const lastClass = plan('Entries on the move', 'Grips and hips, week 3 of 
   coolDown,
   bowOut,
 ])
+
+/** The second lesson of the series. */
+export const lastClass = { ...lastClassPlan, series: { series: 'from-grip-to-kick', lesson: 2 } }

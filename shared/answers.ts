@@ -3,6 +3,7 @@ import { expectedSchema } from '../core/checks/club-file'
 import { itemSchema } from '../core/curriculum/item'
 import { ladderSchema, rankSchema } from '../core/curriculum/ladder'
 import { settingsSchema } from '../core/curriculum/settings'
+import { seriesSchema } from '../core/curriculum/series'
 import { shapeSchema } from '../core/curriculum/shapes'
 import { syllabusSchema } from '../core/curriculum/syllabus'
 import { presenceMarkSchema, runEventSchema } from '../core/floor/events'
@@ -77,7 +78,17 @@ export const librarySchema = z.object({
   items: z.array(libraryItemSchema),
   syllabus: syllabusSchema,
   shapes: z.array(shapeSchema),
+  series: z.array(seriesSchema),
 })
+
+/** A series with what was held of it and what its students have had. */
+export const seriesPageSchema = z.object({
+  series: seriesSchema,
+  held: z.array(z.object({ classId: id, day, lesson: count, students: z.array(id) })),
+  students: z.array(z.object({ id, name: z.string(), rankId: id, had: z.record(id, count) })),
+})
+export type SeriesPage = z.infer<typeof seriesPageSchema>
+
 export type Library = z.infer<typeof librarySchema>
 
 const usesSchema = z.object({ plans: count, ledger: count, syllabus: count, items: count, shapes: count })
@@ -106,6 +117,8 @@ export const rosterStudentSchema = z.object({
   floorNote: z.string().nullable(),
   /** Whole years on the day. */
   age: count.nullable(),
+  /** The layers they work at themselves where a class offers them, by item. */
+  layers: z.record(id, count),
 })
 export type RosterStudent = z.infer<typeof rosterStudentSchema>
 export const rosterSchema = z.array(rosterStudentSchema)
@@ -223,6 +236,9 @@ export const planVersionSchema = z.object({
 export type PlanVersion = z.infer<typeof planVersionSchema>
 export const onePlanSchema = z.object({ plan: planSchema })
 
+/** How many runs went through each section of a form; empty for anything else. */
+const sectionRunsSchema = z.array(z.object({ id, runs: count }))
+
 const practisedSchema = z.object({
   classId: id,
   itemId: id,
@@ -235,6 +251,8 @@ const practisedSchema = z.object({
   repsN: count,
   received: count,
   estimated: z.boolean(),
+  inCombinations: count,
+  sections: sectionRunsSchema,
 })
 export const studentClassesSchema = z.object({
   classes: z.array(z.object({ id, day, title: z.string() })),
@@ -257,6 +275,8 @@ export const studentPageSchema = studentClassesSchema.extend({
   /** Placed in their group by hand, whatever their rank. */
   placed: z.boolean(),
   floorNote: z.string().nullable(),
+  /** The layers they work at themselves where a class offers them, by item. */
+  layers: z.record(id, count),
   /** Everything practised, by item. */
   totals: z.array(
     z.object({
@@ -269,6 +289,8 @@ export const studentPageSchema = studentClassesSchema.extend({
       repsR: count,
       repsN: count,
       received: count,
+      inCombinations: count,
+      sections: sectionRunsSchema,
       mark: z.enum(MARKS).nullable(),
     }),
   ),

@@ -1,6 +1,16 @@
-import { madeClassSchema, madeSchema, planOnClassSchema } from '~~/shared/answers'
+import { z } from 'zod'
+import {
+  listedPlanSchema,
+  madeClassSchema,
+  madeSchema,
+  planOnClassSchema,
+  savedPlanSchema,
+} from '~~/shared/answers'
 import { toast } from 'vue-sonner'
 import type { ClassTimes } from '~~/core/curriculum/class-days'
+import { fitShape } from '~~/core/curriculum/shapes'
+import type { Series } from '~~/core/curriculum/series'
+import { insertBlocks } from '~~/core/plan/edit'
 import type { Plan } from '~~/core/plan/schema'
 
 /** Plans and the classes that go by them: an empty plan, a plan beside others, a class, another plan on a class. */
@@ -81,5 +91,29 @@ export function usePlanning() {
     })
   }
 
-  return { emptyPlan, addPlan, addClass, putOn, putAway }
+  /** The plans that a lesson may be made from, the newest first. */
+  async function templates(): Promise<{ id: string; title: string }[]> {
+    const plans = await api('/api/plans', { answer: z.array(listedPlanSchema) })
+    return plans.filter(({ putAway: away }) => !away).map(({ id, title }) => ({ id, title }))
+  }
+
+  /** A lesson of a series as a plan beside the others: its shape fitted to the club's groups, or a copy of its plan. */
+  async function planOfLesson(series: Series, number: number): Promise<string> {
+    const lesson = series.lessons[number - 1]
+    const { shapes } = await library.load()
+    const lessonOf = { series: series.id, lesson: number }
+    const title = `${series.name} ${number}: ${lesson?.title ?? ''}`.slice(0, 200)
+    if (lesson?.plan) {
+      const { plan } = await api(`/api/plans/${lesson.plan}`, { answer: savedPlanSchema })
+      const { date: _d, ...rest } = plan
+      return addPlan({ ...rest, title, series: lessonOf })
+    }
+    const shape = shapes.find(({ id }) => id === lesson?.shape)
+    if (!shape) throw new Error('The lesson is made from no shape and no plan yet.')
+    const plan = await emptyPlan({})
+    const { boards } = fitShape(shape, plan, lesson?.minutes)
+    return addPlan({ ...insertBlocks(plan, 0, boards).plan, title, series: lessonOf })
+  }
+
+  return { emptyPlan, addPlan, addClass, putOn, putAway, templates, planOfLesson }
 }

@@ -2,6 +2,7 @@ import type { FloorNow } from '~~/core/floor/now'
 import type { Plan } from '~~/core/plan/schema'
 import type { CalledNow } from '~~/core/floor/now'
 import type { Span } from '~~/core/plan/spans'
+import { stagesOf } from '~~/core/plan/doses'
 import { minutes } from '~~/core/kernel/time-text'
 
 /** What the floor shows beside the clock: one word read from three metres, a line under it, and what is counted. */
@@ -87,11 +88,12 @@ function working(now: FloorNow, called: CalledNow, plan: Plan): Call {
   )
   const word = span.side ? SIDE[span.side] : (WORK_WORD[span.kind] ?? '')
   const hasSides = span.side !== undefined
+  const first = now.placed?.block.firstSide ?? plan.firstSide
   return {
     word,
     line: roleLine(now, called),
     change: false,
-    sides: hasSides ? [{ lit: span.side === plan.firstSide }, { lit: span.side !== plan.firstSide }] : [],
+    sides: hasSides ? [{ lit: span.side === first }, { lit: span.side !== first }] : [],
     counts: countsOf(now, called, alike),
   }
 }
@@ -122,8 +124,7 @@ function stationRounds(now: FloorNow): number {
 }
 
 function stageTitle(now: FloorNow, stage: number | undefined): string {
-  const dose = now.placed?.block.dose
-  return dose?.kind === 'ladder' && stage !== undefined ? (dose.stages[stage]?.title ?? '') : ''
+  return stage === undefined ? '' : (stagesOf(now.placed?.block.dose)[stage]?.title ?? '')
 }
 
 /** Who works now, in the drill's own words, and when that changes. */

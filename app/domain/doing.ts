@@ -1,4 +1,5 @@
 import type { Block } from '~~/core/plan/schema'
+import { workedAt } from '~~/core/plan/places'
 import type { GroupNow } from '~~/core/plan/moment'
 import type { SpanKind } from '~~/core/plan/spans'
 
@@ -11,7 +12,8 @@ export function workOf(
 ): string {
   if (now?.span?.kind === 'idle') return 'Waits'
   if (now?.span?.kind === 'holding') return `Holds: ${block?.holding?.title ?? 'what was just taught'}`
-  return nameOf(now?.stretch?.technique) || otherwise
+  const worked = now?.stretch && workedAt(now.stretch, now.span?.place)
+  return nameOf(worked?.technique) || otherwise
 }
 
 const NOT_AT_WORK: Partial<Record<SpanKind, string>> = {

@@ -5,7 +5,7 @@ const library = useLibraryStore()
 const problem = ref('')
 const ready = ref(false)
 const route = useRoute()
-const inLibrary = computed(() => !/^\/curriculum\/(map|shapes|files)/.test(route.path))
+const inLibrary = computed(() => !/^\/curriculum\/(map|shapes|series|files)/.test(route.path))
 onMounted(async () => {
   try {
     await library.load()
@@ -23,6 +23,7 @@ onMounted(async () => {
         <NuxtLink to="/curriculum" :class="{ on: inLibrary }">Library</NuxtLink>
         <NuxtLink to="/curriculum/map" active-class="on">What builds on what</NuxtLink>
         <NuxtLink to="/curriculum/shapes" active-class="on">Shapes</NuxtLink>
+        <NuxtLink to="/curriculum/series" active-class="on">Series</NuxtLink>
         <NuxtLink to="/curriculum/files" active-class="on">Files in and out</NuxtLink>
         <NuxtLink to="/syllabus">Syllabus</NuxtLink>
       </nav>

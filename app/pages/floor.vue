@@ -78,6 +78,15 @@ const caution = computed(() => {
   const techniques = (shown.value?.groups ?? []).map(({ stretch }) => stretch?.technique)
   return techniques.map((id) => library.items.get(id ?? '')?.hazard).find(Boolean)
 })
+/** A form whose moves are known is stepped through on the count while it is shown or run. */
+const form = computed(() => {
+  if (ready.value || shown.value?.inTransition) return undefined
+  const { block } = shown.value?.placed ?? {}
+  const ids = [block?.technique, ...(block?.tracks ?? []).map(({ technique }) => technique)]
+  return ids
+    .flatMap((id) => library.items.get(id ?? '') ?? [])
+    .find(({ sections }) => sections.some(({ moves }) => moves?.length))
+})
 const FIRST_MS = 25 * 60_000
 const FIRST_BOARDS = 5
 /** What a group does in the first minutes: its own item where the board is cut, else the board. */
@@ -138,6 +147,7 @@ const nextAt = computed(() =>
           <CallPanel v-if="!ready" :call="call" />
           <BeforeTheStart v-else />
         </div>
+        <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
         <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
         <div
           class="groups"

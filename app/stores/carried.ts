@@ -14,6 +14,7 @@ export type Place = { index: number } | { block: string; group: string }
 /** Dragging from the shelf onto the frame. */
 export const useCarriedStore = defineStore('carried', () => {
   const plans = usePlanStore()
+  const library = useLibraryStore()
   const carried = shallowRef<Carried>()
   const place = shallowRef<Place>()
   /** What the pointer or the focus is at on the shelf: shown as it would be, before it is placed. */
@@ -39,7 +40,8 @@ export const useCarriedStore = defineStore('carried', () => {
   function paint(block: string, group: string, item: string) {
     const { plan } = plans
     if (!plan) return
-    plans.changeBlock(block, (one) => paintOnto(one, plan, group, item))
+    const { parts } = library.items.get(item) ?? {}
+    plans.changeBlock(block, (one) => paintOnto(one, plan, group, item, 1, parts))
     plans.selected = block
   }
 

@@ -1,5 +1,6 @@
 import { batchSchema, classEventsSchema, classViewSchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
+import { offeredIn, offeredOn } from '~~/core/people/own-layers'
 import { inHall, readRegister } from '~~/core/people/register'
 import { layPlan } from '~~/core/plan/timeline'
 import { inForce } from '~~/core/floor/events'
@@ -53,6 +54,36 @@ export const useClassStore = defineStore('class', () => {
   )
   const now = computed(() => (timeline.value && run.value ? floorNow(timeline.value, run.value) : undefined))
   const register = computed(() => readRegister(data.value?.marks ?? []))
+  /**
+   * The layers that are each student's own affair now: those of the board under way where it offers any, else of the whole class.
+   */
+  const offered = computed(() => {
+    const under =
+      now.value?.placed && run.value?.phase !== 'ready' ? offeredOn(now.value.placed.block) : undefined
+    if (under?.size) return under
+    return plan.value ? offeredIn(plan.value) : new Map<string, { from: number; upTo: number }>()
+  })
+  /** Gives a student a layer of their own, which stays with them until it is changed; shown at once, taken back if it is not kept. */
+  async function setLayer(student: string, item: string, layer: number, from: number) {
+    const before = data.value?.roster.find(({ id }) => id === student)?.layers ?? {}
+    const { [item]: _had, ...rest } = before
+    const put = (layers: Record<string, number>) => {
+      const { value } = data
+      if (!value) return
+      const roster = value.roster.map((one) => (one.id === student ? { ...one, layers } : one))
+      data.value = { ...value, roster }
+    }
+    put(layer > from ? { ...rest, [item]: layer } : rest)
+    try {
+      await api(`/api/students/${student}/layer`, {
+        method: 'PUT',
+        body: { item, layer: layer > from ? layer : 0 },
+      })
+    } catch (error) {
+      put(before)
+      refused.value = `The layer is not kept: ${saidBy(error)}`
+    }
+  }
   const here = computed(() => [...register.value.values()].filter((line) => inHall(line)).length)
 
   /** When the class is due to end, ms since 1970. */
@@ -255,6 +286,8 @@ export const useClassStore = defineStore('class', () => {
     now,
     register,
     here,
+    offered,
+    setLayer,
     dueAt,
     endsAt,
     unsent,

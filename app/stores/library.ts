@@ -1,5 +1,6 @@
 import { librarySchema } from '~~/shared/answers'
 import type { Ladder } from '~~/core/curriculum/ladder'
+import { calledIn } from '~~/core/curriculum/called'
 import { librarySearch } from '~~/core/curriculum/search'
 import { spokenName } from '~~/core/curriculum/item'
 import type { Library, LibraryItem } from '~~/shared/answers'
@@ -75,6 +76,10 @@ export const useLibraryStore = defineStore('library', () => {
       return item && !item.archived ? [item] : []
     })
 
+  const called = computed(() => calledIn((loaded.value?.items ?? []).filter(({ archived }) => !archived)))
+  /** The item of a typed name; none where nothing is called that. */
+  const itemCalled = (name: string) => called.value(name)
+
   const itemName = (id: string | undefined) => {
     const item = id ? items.value.get(id) : undefined
     return item ? spokenName(item) : (id ?? '')
@@ -98,6 +103,7 @@ export const useLibraryStore = defineStore('library', () => {
     club,
     ladder,
     syllabus,
+    itemCalled,
     itemName,
     layerName,
   }

@@ -15,7 +15,17 @@ export function withoutEmptyRows(item: Item): Item {
     faults: item.faults.filter(({ fault, correction }) => said(fault) || said(correction)),
     kit: item.kit.filter(({ name }) => said(name)),
     steps: item.steps.filter(said),
-    layers: layers.map((layer) => ({ ...layer, points: layer.points.filter(said) })),
+    layers: layers.map((layer) => ({
+      ...layer,
+      points: layer.points.filter(said),
+      ...(layer.steps ? { steps: layer.steps.filter(said) } : {}),
+    })),
+    sections: item.sections.map((section) =>
+      section.moves ? { ...section, moves: section.moves.filter(({ name }) => said(name)) } : section,
+    ),
+    ...(item.references
+      ? { references: item.references.filter(({ title, where }) => said(title) || said(where)) }
+      : {}),
   }
 }
 

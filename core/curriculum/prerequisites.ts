@@ -74,9 +74,16 @@ export function cycleInWords(cycle: readonly Node[], items: ReadonlyMap<string, 
     .join(' → ')
 }
 
-/** What of one item's prerequisites cannot be met by the library: unknown items, layers that do not exist. */
+/** What of an item's prerequisites and parts the library does not have: unknown items, layers that do not exist. */
 export function unmetFaults(item: Item, items: ReadonlyMap<string, Item>): Fault[] {
-  return item.prerequisites.flatMap(({ item: id, layer }, p) => {
+  const unknownParts = (item.parts ?? []).flatMap(({ technique, layer }, p) => {
+    const part = items.get(technique)
+    if (!part) return [fault(['parts', p, 'technique'], `"${technique}" is not in the library`)]
+    return layer > part.layers.length
+      ? [fault(['parts', p, 'layer'], `${spokenName(part)} has no layer ${layer}`)]
+      : []
+  })
+  const unmet = item.prerequisites.flatMap(({ item: id, layer }, p) => {
     const needed = items.get(id)
     if (!needed) return [fault(['prerequisites', p, 'item'], `"${id}" is not in the library`)]
     return layer > needed.layers.length
@@ -88,6 +95,7 @@ export function unmetFaults(item: Item, items: ReadonlyMap<string, Item>): Fault
         ]
       : []
   })
+  return [...unknownParts, ...unmet]
 }
 
 /** Faults of one item in a library: prerequisites that are not there, and a circle it would close, which is named. */

@@ -108,7 +108,7 @@ export function mustComeFirst(
 export interface HeldLesson {
   lesson: number
   day: string
-  students: readonly string[]
+  students: string[]
 }
 
 /** Of each lesson that was held, who of the students was at none of its classes. */

@@ -80,17 +80,16 @@ export function shapeFrom(
     ...given,
     groups: cut ? plan.groups.length : 1,
     minutes: { least: 1, most: 90 },
-    blocks: blocks.map((block) =>
-      block.tracks
-        ? {
-            ...block,
-            tracks: block.tracks.map((track) => ({
-              ...track,
-              groups: track.groups.map((id) => at.get(id) ?? id),
-            })),
-          }
-        : block,
-    ),
+    blocks: blocks.map(({ teaching, ...block }) => {
+      const { leads: _, ...said } = teaching ?? {}
+      const kept = Object.keys(said).length ? { ...block, teaching: said } : block
+      if (!block.tracks) return kept
+      const tracks = block.tracks.map((track) => ({
+        ...track,
+        groups: track.groups.map((id) => at.get(id) ?? id),
+      }))
+      return { ...kept, tracks }
+    }),
   }
 }
 

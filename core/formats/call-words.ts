@@ -1,3 +1,4 @@
+import { stagesOf } from '../plan/doses'
 import type { Cue } from '../plan/cues'
 import type { Plan } from '../plan/schema'
 import type { Names } from './class-lines'
@@ -16,7 +17,7 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
         .join(', ')
     : ''
   const dose = track?.dose ?? block?.dose
-  const stage = cue.stage === undefined || dose?.kind !== 'ladder' ? undefined : dose.stages[cue.stage]
+  const stage = cue.stage === undefined ? undefined : stagesOf(dose)[cue.stage]
   const roles = dose && 'roleNames' in dose ? dose.roleNames : undefined
   const turn = [
     cue.side ? `${SIDE[cue.side]} side` : '',
@@ -34,7 +35,13 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
     case 'rep':
       return `${cue.n ?? ''}`
     case 'work':
-      return said(who, cue.round === undefined ? undefined : `round ${cue.round}`, ...turn, 'go')
+      return said(
+        who,
+        stage?.title,
+        cue.round === undefined || stage ? undefined : `round ${cue.round}`,
+        ...turn,
+        'go',
+      )
     case 'half':
       return about('half')
     case 'ten':
@@ -44,7 +51,7 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
     case 'stop':
       return about('stop')
     case 'rest':
-      return about('rest')
+      return about('rest', stage?.title)
     case 'swap':
       return about('swap roles')
     case 'switch':

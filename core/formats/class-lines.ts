@@ -1,4 +1,5 @@
-import { shortDose } from '../plan/doses'
+import { shortDose, stagesOf } from '../plan/doses'
+import { besideWords } from '../plan/place-words'
 import type { Phase } from '../plan/phases'
 import type { Block, Plan } from '../plan/schema'
 import { clockAt, counted, minutes, shortTime } from '../kernel/time-text'
@@ -43,9 +44,17 @@ export function classLines(plan: Plan, names: Names): ClassLine[] {
     length: minutes(ms),
     phase: block.phase,
     title: block.title,
-    dose: doseLine(block),
+    dose: [doseLine(block), ...waysOf(block)].filter(Boolean).join(', '),
     parts: partsOf(block, plan, names),
   }))
+}
+
+/** How it goes on the floor where that is not as usual. */
+function waysOf(block: Block): string[] {
+  return [
+    block.firstSide ? `${block.firstSide === 'L' ? 'left' : 'right'} first` : '',
+    block.start === 'word' ? 'begins at my word' : '',
+  ].filter(Boolean)
 }
 
 function doseLine(block: Block): string {
@@ -74,17 +83,25 @@ function partsOf(block: Block, plan: Plan, names: Names): LinePart[] {
   if (tracks)
     return tracks.map((track) => ({
       who: plan.groups.filter(({ id }) => track.groups.includes(id)).map(({ name }) => name),
-      what: `${track.title ? `${track.title}: ` : ''}${names.item(track.technique)}, ${names.layer(track.technique, track.layer)}`,
+      what: `${track.title ? `${track.title}: ` : ''}${names.item(track.technique)}, ${names.layer(track.technique, track.layer)}${besideWords(
+        track,
+        names,
+      )
+        .map((words) => `; ${words}`)
+        .join('')}`,
       dose: track.dose ? shortDose(track.dose) : '',
     }))
-  if (dose?.kind === 'ladder')
-    return dose.stages.map((stage, s) => ({
-      who: [],
-      what: `${s + 1}. ${stage.title}`,
-      dose: shortDose(stage.dose),
-    }))
+  const stages = stagesOf(dose).map((stage, s) => ({
+    who: [],
+    what: [`${s + 1}. ${stage.title}`, ...besideWords(stage, names, block.technique)].join('; '),
+    dose: shortDose(stage.dose),
+  }))
+  const beside = besideWords(block, names).join('; ')
+  if (stages.length) return beside ? [{ who: [], what: beside, dose: '' }, ...stages] : stages
   const said = block.technique && names.item(block.technique)
-  return said && !block.title.toLowerCase().includes(said.toLowerCase())
-    ? [{ who: [], what: `${said}, ${names.layer(block.technique ?? '', block.layer)}`, dose: '' }]
-    : []
+  const named = said && !block.title.toLowerCase().includes(said.toLowerCase())
+  const what = [named ? `${said}, ${names.layer(block.technique ?? '', block.layer)}` : '', beside]
+    .filter(Boolean)
+    .join('; ')
+  return what ? [{ who: [], what, dose: '' }] : []
 }

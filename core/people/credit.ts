@@ -1,5 +1,5 @@
 import { stationLane } from '../plan/modes/stations'
-import { Tally, type Intervals, type Part, type Practice } from '../plan/practice'
+import { Tally, type Intervals, type Part, type Practice, type PracticeTold } from '../plan/practice'
 import type { Plan } from '../plan/schema'
 import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
 import { toMs } from '../kernel/units'
@@ -16,9 +16,21 @@ export interface StudentCredit {
  * rounds by the time present in them; exact seconds. Sorted by student.
  */
 export function creditPlan(plan: Plan, attendance: Attendance): StudentCredit[] {
+  return creditEach(plan, attendance, (tally) => tally.practice)
+}
+
+/** The same with what the records tell beside it. */
+export function creditTold(
+  plan: Plan,
+  attendance: Attendance,
+): { student: string; practice: PracticeTold[] }[] {
+  return creditEach(plan, attendance, (tally) => tally.practiceTold)
+}
+
+function creditEach<P>(plan: Plan, attendance: Attendance, practiceOf: (tally: Tally) => P[]) {
   const timeline = layPlan(plan)
   return attendance.present
-    .map((row) => ({ student: row.student, practice: creditStudent(plan, timeline, row).practice }))
+    .map((row) => ({ student: row.student, practice: practiceOf(creditStudent(plan, timeline, row)) }))
     .sort((a, b) => (a.student < b.student ? -1 : a.student > b.student ? 1 : 0))
 }
 

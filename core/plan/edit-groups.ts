@@ -75,8 +75,12 @@ function withoutGroup(block: Block, id: string): Block {
   }
 }
 
-/** What was accepted of groups that are no longer there is accepted of the others; of nobody else, it is gone. */
-function acceptedOf(plan: Plan): Plan {
+/** What was accepted of groups that are no longer there is accepted of the others; of nobody else, it is gone. So is who leads them. */
+function acceptedOf(changed: Plan): Plan {
+  const plan = {
+    ...changed,
+    blocks: changed.blocks.map((block) => withKnownLeads(block, changed.groups)),
+  }
   if (!plan.acknowledged) return plan
   const known = new Set(plan.groups.map(({ id }) => id))
   const left = plan.acknowledged.flatMap((entry) => {
@@ -86,4 +90,17 @@ function acceptedOf(plan: Plan): Plan {
   })
   const { acknowledged: _, ...rest } = plan
   return left.length ? { ...rest, acknowledged: left } : rest
+}
+
+/** A block of which nobody is said to lead a group that is not there. */
+export function withKnownLeads<B extends Pick<Block, 'teaching'>>(
+  block: B,
+  groups: readonly Pick<Group, 'id'>[],
+): B {
+  const { leads, ...said } = block.teaching ?? {}
+  const left = leads?.filter(({ group }) => groups.some(({ id }) => id === group))
+  if (!leads || left?.length === leads.length) return block
+  const teaching = left?.length ? { ...said, leads: left } : said
+  const { teaching: _, ...rest } = block
+  return (Object.keys(teaching).length ? { ...rest, teaching } : rest) as B
 }

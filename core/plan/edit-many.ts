@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { insertBlocks, leadingTechnique, removeBlock } from './edit'
 import { faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { list, record } from '../kernel/fields'
+import { withKnownLeads } from './edit-groups'
 import { parsePlan } from './parse'
 import { blockSchema, type Block, type Plan } from './schema'
 
@@ -75,7 +76,8 @@ export function pasteBoards(plan: Plan, index: number, json: unknown): PastedBoa
   return read.ok ? { ok: true, ...pasted } : { ok: false, faults: read.faults }
 }
 
-function forGroups(block: Omit<Block, 'id'>, plan: Plan): Omit<Block, 'id'> {
+function forGroups(copied: Omit<Block, 'id'>, plan: Plan): Omit<Block, 'id'> {
+  const block = withKnownLeads(copied, plan.groups)
   if (!block.tracks) return block
   const known = new Set(plan.groups.map(({ id }) => id))
   const tracks = block.tracks

@@ -25,27 +25,43 @@ export function addToTrack(block: Block, group: string, plan: Plan): Block {
  * Puts an item on one group only; the others keep what they have. A board that all work together is cut by group for it; where it had no
  * item, the others have none and wait until they are given theirs. Stations belong to teams, not groups, and stay as they are.
  */
-export function paintOnto(block: Block, plan: Plan, group: string, technique: string, layer = 1): Block {
-  if (block.mode !== 'together') return paintTrack(block, group, technique, layer)
-  if (canBeCut(block)) return paintTrack(withMode(block, 'oneCount', plan), group, technique, layer)
-  const alone = withMode({ ...block, technique, layer }, 'oneCount', plan)
+export function paintOnto(
+  block: Block,
+  plan: Plan,
+  group: string,
+  technique: string,
+  layer = 1,
+  parts?: Track['parts'],
+): Block {
+  if (block.mode !== 'together') return paintTrack(block, group, technique, layer, parts)
+  if (canBeCut(block)) return paintTrack(withMode(block, 'oneCount', plan), group, technique, layer, parts)
+  const made = parts ? { parts } : {}
+  const alone = withMode({ ...block, technique, layer, ...made }, 'oneCount', plan)
   return { ...alone, tracks: alone.tracks?.filter(({ groups }) => groups.includes(group)) }
 }
 
 /** Puts an item on one group's track; the rest of that track keeps what it has. */
-export function paintTrack(block: Block, group: string, technique: string, layer: number): Block {
+export function paintTrack(
+  block: Block,
+  group: string,
+  technique: string,
+  layer: number,
+  parts?: Track['parts'],
+): Block {
   if (!block.tracks) return block
   const tracks = block.tracks.flatMap((track): Track[] => {
     if (!track.groups.includes(group)) return [track]
     const rest = track.groups.filter((id) => id !== group)
-    const own: Track = { ...track, groups: [group], technique, layer }
-    delete own.title
+    // What was said of the item it had is not said of this one.
+    const { title: _t, parts: _p, receives: _r, layerUpTo: _u, ...kept } = track
+    const own: Track = { ...kept, groups: [group], technique, layer, ...(parts ? { parts } : {}) }
     return rest.length ? [{ ...track, groups: rest }, own] : [own]
   })
   const [like] = block.tracks
   if (!like || block.tracks.some(({ groups }) => groups.includes(group))) return { ...block, tracks }
-  const { title: _, ...rest } = like
-  return { ...block, tracks: [...tracks, { ...rest, groups: [group], technique, layer }] }
+  const { title: _t, parts: _p, receives: _r, layerUpTo: _u, ...rest } = like
+  const own: Track = { ...rest, groups: [group], technique, layer, ...(parts ? { parts } : {}) }
+  return { ...block, tracks: [...tracks, own] }
 }
 
 function times(dose: Dose, factor: number): Dose {

@@ -1,5 +1,6 @@
 import { freshId } from '../kernel/ids'
 import type { Dose } from './doses'
+import { besideOf, settlePlaces } from './edit-places'
 import type { Phase } from './phases'
 import type { Block, Mode, Plan, Track } from './schema'
 
@@ -41,7 +42,10 @@ export function insertBlocks(
 }
 
 export function changeBlock(plan: Plan, id: string, change: (block: Block) => Block): Plan {
-  return { ...plan, blocks: plan.blocks.map((block) => (block.id === id ? change(block) : block)) }
+  return {
+    ...plan,
+    blocks: plan.blocks.map((block) => (block.id === id ? settlePlaces(change(block)) : block)),
+  }
 }
 
 /** The block with every dose it has changed: its own, and those of its tracks. */
@@ -141,12 +145,16 @@ export function newBlock(phase: Phase, title: string, technique?: string): Omit<
 }
 
 /** What a block keeps whatever its mode. */
-function common({ id, title, phase, priority, minSec, intensity, part, notes, layer }: Block): Block {
+function common(one: Block): Block {
+  const { id, title, phase, priority, minSec, intensity, part, notes, layer } = one
   const block: Block = { id, title, phase, priority, mode: 'together', layer }
   if (minSec !== undefined) block.minSec = minSec
   if (intensity !== undefined) block.intensity = intensity
   if (part !== undefined) block.part = part
   if (notes !== undefined) block.notes = notes
+  if (one.firstSide !== undefined) block.firstSide = one.firstSide
+  if (one.start !== undefined) block.start = one.start
+  if (one.teaching !== undefined) block.teaching = one.teaching
   return block
 }
 
@@ -176,7 +184,12 @@ function tracksOf(block: Block, plan: Plan, dose: (track: Track | undefined) => 
     const had = block.tracks?.find((track) => track.groups.includes(id))
     const technique = had?.technique ?? (block.tracks ? undefined : leading)
     if (!technique) return []
-    const track: Track = { groups: [id], technique, layer: had?.layer ?? leadingLayer(block) }
+    const track: Track = {
+      groups: [id],
+      technique,
+      layer: had?.layer ?? leadingLayer(block),
+      ...besideOf(had ?? block),
+    }
     if (had?.title) track.title = had.title
     const own = dose(had)
     if (own) track.dose = own
@@ -196,7 +209,8 @@ export function withMode(block: Block, mode: Mode, plan: Plan): Block {
   switch (mode) {
     case 'together': {
       const technique = leadingTechnique(block)
-      return { ...kept, layer: leadingLayer(block), dose, ...(technique ? { technique } : {}) }
+      const beside = besideOf(block.tracks?.[0] ?? block)
+      return { ...kept, layer: leadingLayer(block), dose, ...(technique ? { technique, ...beside } : {}) }
     }
     case 'oneCount':
       return { ...kept, dose, tracks: tracksOf(block, plan, () => undefined) }

@@ -1,6 +1,6 @@
 import { doseFactors, type Dose } from './doses'
 import type { Stretch } from './modes/mode'
-import { Tally, WHOLLY_PRESENT, type ClassTimes, type Practice } from './practice'
+import { Tally, WHOLLY_PRESENT, type ClassTimes, type PracticeTold } from './practice'
 import type { Block } from './schema'
 import { counted, shortTime } from '../kernel/time-text'
 
@@ -16,14 +16,24 @@ export interface Arithmetic {
 }
 
 /** The arithmetic of a dose as it was laid out for one group; the figures are the timeline's own. */
-export function arithmetic(dose: Dose | undefined, lane: Stretch[]): Arithmetic {
+export function arithmetic(
+  dose: Dose | undefined,
+  lane: Stretch[],
+  nameOf: (item: string) => string = (item) => item,
+): Arithmetic {
   const tally = new Tally()
   for (const stretch of lane)
     tally.addStretch({ ...stretch, technique: stretch.technique ?? '-' }, 0, WHOLLY_PRESENT)
   const { times } = tally
   const totalMs = Object.values(times).reduce((sum, ms) => sum + ms, 0)
   const factors = dose ? doseFactors(dose) : ''
-  return { factors, times, totalMs, text: sentence(factors, times), reps: repsText(tally.practice) }
+  return {
+    factors,
+    times,
+    totalMs,
+    text: sentence(factors, times),
+    reps: repsText(tally.practiceTold, nameOf),
+  }
 }
 
 function sentence(factors: string, times: ClassTimes): string {
@@ -38,16 +48,37 @@ function sentence(factors: string, times: ClassTimes): string {
   return `${factors}${factors && parts.length ? ' = ' : ''}${parts.join(', ')}`
 }
 
-function repsText(practice: Practice[]): string {
-  const sum = (pick: (p: Practice) => number) => practice.reduce((total, p) => total + pick(p), 0)
-  const reps = sum((p) => p.reps)
+/** Where one exchange is two skills each is named: `10 × Push kick and 10 × Leg check each`. Parts of combinations stand apart. */
+function repsText(practice: PracticeTold[], nameOf: (item: string) => string): string {
+  const sum = (pick: (p: PracticeTold) => number, rows = practice) =>
+    rows.reduce((total, p) => total + pick(p), 0)
+  const own = (p: PracticeTold) => p.reps - p.inCombinations
+  const reps = sum(own)
   if (reps === 0) return ''
-  const right = sum((p) => p.repsR)
-  const left = sum((p) => p.repsL)
+  const worked = practice.filter((p) => own(p) > 0)
+  const items = [...new Set(worked.map(({ technique }) => technique))]
+  const right = sum((p) => p.repsR, worked)
+  const left = sum((p) => p.repsL, worked)
   const received = sum((p) => p.received)
-  const sides = right || left ? `: ${right} right, ${left} left` : ''
+  const hasParts = practice.some((p) => p.inCombinations > 0)
+  const sides = (right || left) && !hasParts ? `: ${right} right, ${left} left` : ''
   const about = practice.some((p) => p.estimated) ? 'about ' : ''
-  return `${about}${counted(reps, 'rep')} each${sides}${received ? `; receives ${received}` : ''}`
+  const each =
+    items.length > 1
+      ? items
+          .map(
+            (item) =>
+              `${sum(
+                own,
+                worked.filter((p) => p.technique === item),
+              )} × ${nameOf(item)}`,
+          )
+          .join(' and ')
+      : counted(reps, 'rep')
+  const parts = practice
+    .filter((p) => p.inCombinations > 0)
+    .map((p) => `${p.inCombinations} × ${nameOf(p.technique)}`)
+  return `${about}${each} each${sides}${received ? `; receives ${received}` : ''}${parts.length ? `; in them ${parts.join(', ')}` : ''}`
 }
 
 /** The dose a group works on a block: its track's, or the block's. */

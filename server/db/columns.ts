@@ -48,5 +48,7 @@ export const practiceColumns = {
   repsN: whole,
   received: whole,
   estimated: yesNo,
+  inCombinations: none,
+  sections: { type: T.TEXT },
   revision: whole,
 }

@@ -4,6 +4,7 @@ import * as firstClass from './migrations/0001-first-class'
 import * as curriculum from './migrations/0002-curriculum'
 import * as records from './migrations/0003-records'
 import * as keptApart from './migrations/0004-kept-apart'
+import * as further from './migrations/0005-further'
 
 /** Every migration in order: a new one is a file and a line here. */
 const MIGRATIONS = [
@@ -11,6 +12,7 @@ const MIGRATIONS = [
   { name: '0002-curriculum', ...curriculum },
   { name: '0003-records', ...records },
   { name: '0004-kept-apart', ...keptApart },
+  { name: '0005-further', ...further },
 ]
 
 /** Their names, in order. */

@@ -2,6 +2,7 @@ import type { Plan } from '../../core/plan/schema'
 import type { Item } from '../../core/curriculum/item'
 import type { Ladder, Rank } from '../../core/curriculum/ladder'
 import type { ClubSettings } from '../../core/curriculum/settings'
+import type { Series } from '../../core/curriculum/series'
 import type { Shape } from '../../core/curriculum/shapes'
 import type { Target } from '../../core/curriculum/syllabus'
 import type { Mark } from '../../core/people/marks'
@@ -139,6 +140,26 @@ export interface ShapeRow {
   version: number
 }
 
+export interface SeriesRow {
+  clubId: string
+  id: string
+  name: string
+  body: Series
+  version: number
+}
+
+/** The version of an item a student works at from a day on; 0: the class's. Rows are added, never changed. */
+export interface StudentLayerRow {
+  id: string
+  clubId: string
+  studentId: string
+  itemId: string
+  layer: number
+  day: string
+  givenBy: string
+  givenAt: Date
+}
+
 /** What an instructor said of a student's item after a class; rows are added, never changed. */
 export interface MarkRow {
   id: string
@@ -176,6 +197,9 @@ export interface PlanRow {
   boards: string
   /** The day it names itself. */
   day: string | null
+  /** The lesson of a series that it is. */
+  seriesId: string | null
+  lesson: number | null
   putAway: boolean
   savedBy: string
   savedAt: Date
@@ -293,6 +317,10 @@ export interface Figures {
   repsN: number
   received: number
   estimated: boolean
+  /** Of the reps, those that were parts of combinations. */
+  inCombinations: number
+  /** Runs through the sections of a form, as JSON; none of anything else. */
+  sections: string | null
 }
 
 interface PracticeKey {
@@ -330,5 +358,7 @@ export interface SummaryRow {
   repsR: number
   repsN: number
   received: number
+  inCombinations: number
+  sections: string | null
   mark: Mark | null
 }

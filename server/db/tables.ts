@@ -46,6 +46,8 @@ export interface Tables {
   items: Table<R.ItemRow, 'version' | 'archived'>
   syllabus: Table<R.SyllabusRow>
   shapes: Table<R.ShapeRow, 'version'>
+  series: Table<R.SeriesRow, 'version'>
+  studentLayers: Table<R.StudentLayerRow, 'givenAt'>
   marks: Table<R.MarkRow, 'givenAt'>
   importRows: Table<R.ImportRow>
   plans: Table<R.PlanRow, 'savedAt' | 'putAway'>
@@ -59,7 +61,7 @@ export interface Tables {
   settlements: Table<R.SettlementRow, 'settledAt'>
   ledger: Table<R.LedgerRow, 'writtenAt'>
   practice: Table<R.PracticeRow>
-  summary: Table<R.SummaryRow>
+  summary: Table<R.SummaryRow, 'inCombinations' | 'sections'>
 }
 
 /** Sequelize writes into the column definitions it is given, and ours are shared. */
@@ -180,6 +182,23 @@ export function defineTables(sequelize: Sequelize): Tables {
       body: json,
       version: first,
     }),
+    series: table<R.SeriesRow, 'version'>('series', {
+      clubId: key,
+      id: slugKey,
+      name: text,
+      body: json,
+      version: first,
+    }),
+    studentLayers: table<R.StudentLayerRow, 'givenAt'>('student_layers', {
+      clubId: key,
+      id: key,
+      studentId: id,
+      itemId: text,
+      layer: whole,
+      day,
+      givenBy: id,
+      givenAt: stamp,
+    }),
     marks: table<R.MarkRow, 'givenAt'>('marks', {
       id: key,
       clubId: id,
@@ -211,6 +230,8 @@ export function defineTables(sequelize: Sequelize): Tables {
       theme: text,
       boards: { type: T.TEXT, allowNull: false },
       day: { type: T.DATEONLY },
+      seriesId: maybeText,
+      lesson: { type: T.INTEGER },
       putAway: { ...yesNo, defaultValue: false },
       savedBy: id,
       savedAt: stamp,
@@ -303,7 +324,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       writtenAt: stamp,
     }),
     practice: table<R.PracticeRow>('practice', practiceColumns),
-    summary: table<R.SummaryRow>('practice_summary', {
+    summary: table<R.SummaryRow, 'inCombinations' | 'sections'>('practice_summary', {
       clubId: key,
       studentId: key,
       itemId: slugKey,
@@ -316,6 +337,8 @@ export function defineTables(sequelize: Sequelize): Tables {
       repsR: whole,
       repsN: whole,
       received: whole,
+      inCombinations: none,
+      sections: { type: T.TEXT },
       mark: maybeText,
     }),
   }

@@ -26,6 +26,7 @@ const STATUS: Record<RefusalCode, number> = {
   'in-use': 409,
   'at-that-time': 409,
   incomplete: 409,
+  'not-run': 409,
   'known-elsewhere': 409,
   'wrong-sign-in': 401,
   'signed-out': 401,

@@ -1,6 +1,7 @@
 import { readItem } from '../../core/curriculum/item-rules'
 import { layOver, libraryFaults } from '../../core/curriculum/library-rules'
 import { byId } from '../../core/curriculum/prerequisites'
+import { readSeries } from '../../core/curriculum/series'
 import { readShape } from '../../core/curriculum/shapes'
 import type { Item } from '../../core/curriculum/item'
 import { syllabusSchema, type Syllabus } from '../../core/curriculum/syllabus'
@@ -53,6 +54,7 @@ export interface TakeOver {
   /** Entries of a syllabus, laid over the one that stands: what both speak of is the file's, nothing is taken away. */
   syllabus?: unknown
   shapes?: unknown[] | undefined
+  series?: unknown[] | undefined
 }
 
 /** Takes an import over: items, ladder, shapes, syllabus, all or nothing. */
@@ -73,6 +75,7 @@ export async function takeOver(club: Club, userId: string, importId: string, wan
   )
   if (wanted.ladder !== undefined) await writeLadder(club, wanted.ladder)
   if (wanted.shapes) await writeShapes(club, wanted.shapes)
+  if (wanted.series) await writeSeries(club, wanted.series)
   if (incoming.length) {
     await club.changeRow({ syllabusVersion: (await club.row()).syllabusVersion + 1 })
     await putSyllabus(club, syllabus)
@@ -105,6 +108,32 @@ async function writeShapes(club: Club, documents: unknown[]): Promise<void> {
   })
   await club.shapes.putAll(
     shapes.map((body) => ({ id: body.id, name: body.name, body, version: 1 })),
+    ['name', 'body'],
+  )
+}
+
+/** Series of a file. A lesson that was made from a plan of another club keeps its title, and has to be given a plan anew. */
+async function writeSeries(club: Club, documents: unknown[]): Promise<void> {
+  const series = documents.map((document, s) => {
+    const read = readSeries(document)
+    if (read.ok) return read.series
+    throw badFields(read.faults.map((one) => ({ ...one, path: `series[${s}].${one.path}` })))
+  })
+  const plans = new Set(
+    (
+      await club.plans.all(
+        { id: series.flatMap(({ lessons }) => lessons.flatMap(({ plan }) => plan ?? [])) },
+        { columns: ['id'] },
+      )
+    ).map(({ id }) => id),
+  )
+  await club.series.putAll(
+    series.map((one) => {
+      const lessons = one.lessons.map(({ plan, ...lesson }) =>
+        plan !== undefined && plans.has(plan) ? { ...lesson, plan } : lesson,
+      )
+      return { id: one.id, name: one.name, body: { ...one, lessons }, version: 1 }
+    }),
     ['name', 'body'],
   )
 }

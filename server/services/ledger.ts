@@ -1,12 +1,15 @@
-import { creditPlan } from '../../core/people/credit'
+import { creditTold } from '../../core/people/credit'
 import { layPlan } from '../../core/plan/timeline'
 import { replay, type Run } from '../../core/floor/run'
 import type { Plan } from '../../core/plan/schema'
 import type { PresenceMark, RunEvent } from '../../core/floor/events'
 import { toMs } from '../../core/kernel/units'
 import { attendanceOf } from '../../core/people/register'
+import { addSectionRuns } from '../../core/people/section-runs'
+import type { SectionRuns } from '../../core/plan/practice'
 import type { Club } from '../db/in-club'
-import type { Figures, LedgerRow, PracticeRow } from '../db/rows'
+import type { ClassRow, Figures, LedgerRow, PracticeRow } from '../db/rows'
+import { ownLayers } from './own-layers'
 
 /** What one student practised of one item at one layer in a class. */
 type Credited = Pick<PracticeRow, 'studentId' | 'itemId' | 'layer'> & Figures
@@ -16,7 +19,7 @@ export function attendanceOfClass(
   plan: Plan,
   events: readonly RunEvent[],
   marks: readonly PresenceMark[],
-  students: readonly { id: string; group: string }[],
+  students: readonly { id: string; group: string; own?: Readonly<Record<string, number>> }[],
 ) {
   return attendanceOf(plan, runOfClass(plan, events), marks, students)
 }
@@ -28,20 +31,26 @@ export function runOfClass(plan: Plan, events: readonly RunEvent[]): Run {
 }
 
 /** The students of a class with the groups they were in when it began; before that, as they are. */
-export async function studentsOfClass(club: Club, classId: string) {
+export async function studentsOfClass(club: Club, { id: classId, day }: Pick<ClassRow, 'id' | 'day'>) {
+  const own = await ownLayers(club, day)
   const taken = await club.classStudents.all(
     { classId },
     { columns: ['studentId', 'groupId', 'rankId'], raw: true },
   )
   if (taken.length)
-    return taken.map(({ studentId, groupId, rankId }) => ({ id: studentId, group: groupId, rank: rankId }))
+    return taken.map(({ studentId, groupId, rankId }) => ({
+      id: studentId,
+      group: groupId,
+      rank: rankId,
+      own: own.get(studentId),
+    }))
   const students = await club.students.all({}, { columns: ['id', 'groupId', 'rankId'] })
-  return students.map(({ id, groupId, rankId }) => ({ id, group: groupId, rank: rankId }))
+  return students.map(({ id, groupId, rankId }) => ({ id, group: groupId, rank: rankId, own: own.get(id) }))
 }
 
 /** What every student practised in a class. */
-export function creditedRows(plan: Plan, attendance: Parameters<typeof creditPlan>[1]): Credited[] {
-  return creditPlan(plan, attendance).flatMap(({ student, practice }) =>
+export function creditedRows(plan: Plan, attendance: Parameters<typeof creditTold>[1]): Credited[] {
+  return creditTold(plan, attendance).flatMap(({ student, practice }) =>
     practice.map((p) => ({
       studentId: student,
       itemId: p.technique,
@@ -53,11 +62,22 @@ export function creditedRows(plan: Plan, attendance: Parameters<typeof creditPla
       repsN: p.repsN,
       received: p.received,
       estimated: p.estimated,
+      inCombinations: p.inCombinations,
+      sections: p.sections ? JSON.stringify(p.sections) : null,
     })),
   )
 }
 
-const FIGURES = ['workMs', 'holdingMs', 'repsL', 'repsR', 'repsN', 'received', 'estimated'] as const
+const FIGURES = [
+  'workMs',
+  'holdingMs',
+  'repsL',
+  'repsR',
+  'repsN',
+  'received',
+  'estimated',
+  'inCombinations',
+] as const
 const NOTHING: Figures = {
   workMs: 0,
   holdingMs: 0,
@@ -66,11 +86,14 @@ const NOTHING: Figures = {
   repsN: 0,
   received: 0,
   estimated: false,
+  inCombinations: 0,
+  sections: null,
 }
 
 const keyOf = ({ studentId, itemId, layer }: Pick<Credited, 'studentId' | 'itemId' | 'layer'>) =>
   `${studentId} ${itemId} ${layer}`
-const agree = (a: Figures, b: Figures) => FIGURES.every((name) => Number(a[name]) === Number(b[name]))
+const agree = (a: Figures, b: Figures) =>
+  a.sections === b.sections && FIGURES.every((name) => Number(a[name]) === Number(b[name]))
 
 /**
  * What differs between what stands and what should: new and changed figures, and a row of zeroes for each that went away. Equal
@@ -123,7 +146,7 @@ export async function writeLedger(
     await club.ledger.append(piece.map((row) => ({ ...row, writtenBy: by, why })))
     await club.practice.append(
       piece.filter((row) => !isGone(row)),
-      [...FIGURES, 'day', 'revision'],
+      [...FIGURES, 'sections', 'day', 'revision'],
     )
   }
   for (const { studentId, itemId, layer } of rows.filter(isGone))
@@ -132,7 +155,7 @@ export async function writeLedger(
   return next
 }
 
-type Sums = Omit<Figures, 'estimated'> & {
+type Sums = Omit<Figures, 'estimated' | 'sections'> & {
   studentId: string
   itemId: string
   days: number
@@ -140,7 +163,17 @@ type Sums = Omit<Figures, 'estimated'> & {
   layer: number
 }
 
-const SUMMED = ['days', 'layer', 'workMs', 'holdingMs', 'repsL', 'repsR', 'repsN', 'received'] as const
+const SUMMED = [
+  'days',
+  'layer',
+  'workMs',
+  'holdingMs',
+  'repsL',
+  'repsR',
+  'repsN',
+  'received',
+  'inCombinations',
+] as const
 type Summed = Record<(typeof SUMMED)[number], number>
 const STUDENTS_AT_ONCE = 25
 
@@ -163,16 +196,52 @@ async function summarise(
     const sums = await club.select<Sums>(
       `SELECT student_id AS studentId, item_id AS itemId, COUNT(DISTINCT day) AS days,
         DATE_FORMAT(MAX(day), '%Y-%m-%d') AS lastDay, MAX(layer) AS layer, SUM(work_ms) AS workMs, SUM(holding_ms) AS holdingMs,
-        SUM(reps_l) AS repsL, SUM(reps_r) AS repsR, SUM(reps_n) AS repsN, SUM(received) AS received
+        SUM(reps_l) AS repsL, SUM(reps_r) AS repsR, SUM(reps_n) AS repsN, SUM(received) AS received,
+        SUM(in_combinations) AS inCombinations
       FROM practice WHERE club_id = :club AND student_id IN (:students) AND item_id IN (:items) GROUP BY student_id, item_id`,
       { students: [...some], items: [...new Set([...pairs.values()].map(({ itemId }) => itemId))] },
     )
     const found = new Map(sums.map((sum) => [`${sum.studentId} ${sum.itemId}`, sum]))
+    const sections = await sectionsOf(
+      club,
+      [...some],
+      [...new Set([...pairs.values()].map(({ itemId }) => itemId))],
+    )
     const rows = [...pairs].map(([key, pair]) => {
       const sum = found.get(key)
       const figures = Object.fromEntries(SUMMED.map((name) => [name, Number(sum?.[name] ?? 0)])) as Summed
-      return { ...pair, ...figures, lastDay: sum?.lastDay ?? null, mark: null }
+      return {
+        ...pair,
+        ...figures,
+        sections: sections.get(key) ?? null,
+        lastDay: sum?.lastDay ?? null,
+        mark: null,
+      }
     })
-    await club.summary.append(rows, [...SUMMED, 'lastDay'])
+    await club.summary.append(rows, [...SUMMED, 'sections', 'lastDay'])
   }
+}
+
+/** What the sections of forms come to, by student and item; only items that are forms of somebody's are looked at. */
+async function sectionsOf(
+  club: Club,
+  students: readonly string[],
+  items: readonly string[],
+): Promise<Map<string, string>> {
+  const forms = await club.select<{ itemId: string }>(
+    `SELECT id AS itemId FROM items WHERE club_id = :club AND id IN (:items) AND category IN ('forms', 'weapons')`,
+    { items },
+  )
+  if (forms.length === 0) return new Map()
+  const rows = await club.select<{ studentId: string; itemId: string; sections: string }>(
+    `SELECT student_id AS studentId, item_id AS itemId, sections FROM practice
+      WHERE club_id = :club AND student_id IN (:students) AND item_id IN (:forms) AND sections IS NOT NULL`,
+    { students, forms: forms.map(({ itemId }) => itemId) },
+  )
+  const lists = new Map<string, SectionRuns[][]>()
+  for (const { studentId, itemId, sections } of rows) {
+    const key = `${studentId} ${itemId}`
+    lists.set(key, [...(lists.get(key) ?? []), JSON.parse(sections) as SectionRuns[]])
+  }
+  return new Map([...lists].map(([key, list]) => [key, JSON.stringify(addSectionRuns(list))]))
 }

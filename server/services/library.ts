@@ -62,6 +62,7 @@ export async function library(club: Club): Promise<Library> {
     groups: await groupsOf(club),
     items: await itemsOf(club),
     syllabus: await syllabusRowsOf(club),
+    series: (await club.series.all({}, { order: [['name', 'ASC']] })).map(({ body }) => body),
     shapes: (await club.shapes.all({}, { order: [['name', 'ASC']] })).map(({ body }) => body),
   }
 }

@@ -35,6 +35,8 @@ function figuresOf(plan: Plan) {
     theme: plan.theme ?? '',
     boards: plan.blocks.map(({ title }) => title).join(' · '),
     day: plan.date ?? null,
+    seriesId: plan.series?.series ?? null,
+    lesson: plan.series?.lesson ?? null,
   }
 }
 

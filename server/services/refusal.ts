@@ -11,6 +11,7 @@ export type RefusalCode =
   | 'in-use'
   | 'at-that-time'
   | 'incomplete'
+  | 'not-run'
   | 'known-elsewhere'
   | 'wrong-sign-in'
   | 'signed-out'

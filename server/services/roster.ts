@@ -3,6 +3,7 @@ import type { Role } from '../../shared/roles'
 import { seesOf } from '../access'
 import type { Club } from '../db/in-club'
 import type { StudentRow } from '../db/rows'
+import { ownLayers } from './own-layers'
 
 const COLUMNS = [
   'id',
@@ -18,9 +19,10 @@ type Listed = Pick<StudentRow, (typeof COLUMNS)[number]>
 
 /** The active students by rank and name, with the fields that a role may see (the table in `access.ts`). */
 export async function roster(club: Club, role: Role, today: string): Promise<RosterStudent[]> {
-  const [rows, ranks] = await Promise.all([
+  const [rows, ranks, own] = await Promise.all([
     club.students.all({ active: true }, { columns: [...COLUMNS] }) as Promise<Listed[]>,
     club.ranks.all({}, { columns: ['id', 'position'] }),
+    ownLayers(club, today),
   ])
   const position = new Map(ranks.map((rank) => [rank.id, rank.position]))
   return rows
@@ -37,6 +39,7 @@ export async function roster(club: Club, role: Role, today: string): Promise<Ros
       notches: row.notches,
       floorNote: seesOf(role, 'floor note') ? row.floorNote : null,
       age: seesOf(role, 'age') ? ageOn(row, today) : null,
+      layers: own.get(row.id) ?? {},
     }))
 }
 

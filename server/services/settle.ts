@@ -4,6 +4,7 @@ import type { Plan } from '../../core/plan/schema'
 import type { Database } from '../db/connect'
 import { inClub, readClub, type Club } from '../db/in-club'
 import type { ClassRow, SettlementRow } from '../db/rows'
+import { ownLayers } from './own-layers'
 import { attendanceOfClass, creditedRows, runOfClass, writeLedger } from './ledger'
 import { asMark, asRunEvent, markRowsOf, runRowsOf, type RunRow } from './events'
 import { notFound } from './refusal'
@@ -74,6 +75,8 @@ async function settle(
   const state = STATE[runOfClass(plan, acts).phase]
   // While the class is on nobody is credited yet, and its taps need not be read.
   const markRows = state === 'finished' ? await markRowsOf(club, row.id) : []
+  const own = state === 'finished' ? await ownLayers(club, row.day) : undefined
+  const taking = students.map((student) => ({ ...student, own: own?.get(student.id) }))
   const newest = newestOf([...runRows, ...markRows])
   const revision = await writeLedger(club, {
     classId: row.id,
@@ -81,7 +84,7 @@ async function settle(
     revision: settlement.revision,
     figures:
       state === 'finished'
-        ? creditedRows(plan, attendanceOfClass(plan, acts, markRows.map(asMark), students))
+        ? creditedRows(plan, attendanceOfClass(plan, acts, markRows.map(asMark), taking))
         : [],
     by: newest?.sentBy ?? null,
     why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',

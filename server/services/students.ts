@@ -1,8 +1,12 @@
 import type { StudentClasses, StudentPage } from '../../shared/answers'
+import type { SectionRuns } from '../../core/plan/practice'
 import type { Club } from '../db/in-club'
+import { ownLayers } from './own-layers'
 import { fault } from '../../core/kernel/faults'
 import { badFields, notFound } from './refusal'
 
+/** A day after all days: what stands now. */
+const LATEST = '9999-12-31'
 /** The newest marks of a student that a page shows. */
 const MOST_MARKS = 300
 /** So many classes a page of a student shows. */
@@ -38,6 +42,7 @@ async function practiceIn(club: Club, studentId: string, classes: readonly Class
     .map(({ clubId: _c, revision: _r, studentId: _s, ...row }) => ({
       ...row,
       estimated: Boolean(row.estimated),
+      sections: readSections(row.sections),
     }))
     .sort(
       (a, b) =>
@@ -91,17 +96,20 @@ export async function placeStudent(
   return { groupId, placed }
 }
 
+const readSections = (text: string | null): SectionRuns[] =>
+  text === null ? [] : (JSON.parse(text) as SectionRuns[])
+
 type Total = StudentPage['totals'][number]
 
 /** Everything a student has practised, by item, from the summaries. */
 async function totalsOf(club: Club, studentId: string): Promise<Total[]> {
-  const rows = await club.select<Total>(
+  const rows = await club.select<Omit<Total, 'sections'> & { sections: string | null }>(
     `SELECT item_id AS itemId, days, DATE_FORMAT(last_day, '%Y-%m-%d') AS last, layer, work_ms AS workMs, reps_l AS repsL,
-        reps_r AS repsR, reps_n AS repsN, received, mark
+        reps_r AS repsR, reps_n AS repsN, received, in_combinations AS inCombinations, sections, mark
       FROM practice_summary WHERE club_id = :club AND student_id = :studentId ORDER BY item_id`,
     { studentId },
   )
-  return rows.map((row) => ({ ...row, workMs: Number(row.workMs) }))
+  return rows.map((row) => ({ ...row, workMs: Number(row.workMs), sections: readSections(row.sections) }))
 }
 
 /** One student's page: who they are, everything they have practised by item, and their newest classes. */
@@ -120,6 +128,7 @@ export async function studentPage(club: Club, id: string): Promise<StudentPage> 
     groupId: student.groupId,
     placed: student.placed,
     floorNote: student.floorNote,
+    layers: (await ownLayers(club, LATEST, [id])).get(id) ?? {},
     totals: await totalsOf(club, id),
     ...(await studentClasses(club, id)),
     /** Whom this student is never paired with. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Block, Mode, Priority } from '~~/core/plan/schema'
-import type { Dose } from '~~/core/plan/doses'
+import { stagesOf, type Dose } from '~~/core/plan/doses'
+import { withFields } from '~/domain/with-fields'
 import { canBeCut, withMode, withPhase } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
@@ -29,8 +30,8 @@ const PRIORITIES: { value: Priority; name: string }[] = [
 const item = computed(() => library.items.get(block.value?.technique ?? ''))
 const layers = computed(() => Math.max(block.value?.layer ?? 1, item.value?.layers.length ?? 1))
 
-function set(values: Partial<Block>, touch?: string) {
-  if (block.value) store.changeBlock(block.value.id, (b) => ({ ...b, ...values }), touch && touched(touch))
+function set(values: { [K in keyof Block]?: Block[K] | undefined }, touch?: string) {
+  if (block.value) store.changeBlock(block.value.id, (b) => withFields(b, values), touch && touched(touch))
 }
 /** Typing in one field of one board is one step of undo. */
 const touched = (field: string) => `${block.value?.id}.${field}`
@@ -46,11 +47,17 @@ function setPhase(phase: Phase) {
 }
 function setItem(id: string | undefined) {
   if (!block.value) return
-  store.changeBlock(block.value.id, ({ technique: _had, ...b }) => ({
-    ...b,
-    layer: 1,
-    ...(id ? { technique: id } : {}),
-  }))
+  // Another item brings the parts of its own reps.
+  const parts = id ? library.items.get(id)?.parts : undefined
+  store.changeBlock(block.value.id, (b) =>
+    withFields(b, {
+      technique: id,
+      layer: 1,
+      layerUpTo: undefined,
+      parts,
+      ...(id ? {} : { receives: undefined }),
+    }),
+  )
 }
 /** An empty title is not kept: the board has its old name back. */
 function rename(event: Event) {
@@ -76,6 +83,15 @@ function setLeast(sec: number | undefined) {
     touched('minSec'),
   )
 }
+/** Whether any side is worked before another. */
+const hasSides = computed(() => {
+  const sided = (dose: Dose | undefined): boolean =>
+    dose !== undefined &&
+    (('sides' in dose && dose.sides === 2) ||
+      ('alternate' in dose && dose.alternate) ||
+      stagesOf(dose).some((stage) => sided(stage.dose)))
+  return sided(block.value?.dose) || !!block.value?.tracks?.some(({ dose }) => sided(dose))
+})
 const number = (event: Event) => Number((event.target as HTMLSelectElement).value)
 </script>
 
@@ -145,7 +161,36 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
       <DoseFields
         v-else-if="block.dose && block.mode !== 'turns'"
         :dose="block.dose"
+        :worked="block.mode !== 'together' || block.technique !== undefined"
         @change="(dose: Dose, touch: string) => set({ dose }, touch)"
+      />
+      <PlaceFields
+        v-if="block.mode === 'together' && block.phase !== 'water'"
+        :place="block"
+        :dose="block.dose"
+        :worked="block.technique !== undefined"
+        @change="(values, touch) => set(values as Partial<Block>, touch)"
+      />
+      <Choice
+        v-if="hasSides"
+        label="First side"
+        :model-value="block.firstSide ?? 'plan'"
+        :options="[
+          { value: 'plan', name: 'As the class' },
+          { value: 'R', name: 'Right' },
+          { value: 'L', name: 'Left' },
+        ]"
+        @update:model-value="set({ firstSide: $event === 'plan' ? undefined : ($event as 'R' | 'L') })"
+      />
+      <Choice
+        v-if="block.mode !== 'stations' && block.dose?.kind !== 'fixed' && block.phase !== 'water'"
+        label="Begins"
+        :model-value="block.start ?? 'clock'"
+        :options="[
+          { value: 'clock', name: 'When shown' },
+          { value: 'word', name: 'At my word' },
+        ]"
+        @update:model-value="set({ start: $event === 'word' ? 'word' : undefined })"
       />
 
       <Sum />
@@ -206,6 +251,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         />
         <LazyLadderThen :block="block" />
         <BoardItems :block="block" />
+        <LazyTeachingFields :block="block" @change="set({ teaching: $event }, 'teaching')" />
         <label class="mt-1 block" for="notes">Notes</label>
         <textarea id="notes" class="field notes" :value="block.notes ?? ''" rows="2" @input="setNotes" />
       </section>

@@ -1,27 +1,35 @@
 <script setup lang="ts">
 import { DOSE_NAMES, type Dose, type DoseName } from '~~/core/plan/doses'
+import { withFields } from '~/domain/with-fields'
 import { DOSE_FIELDS, DOSE_TITLES, withKind, type DoseField } from '~/domain/dose-fields'
 
 /** The dose of a board, a track or a stage: its kind, its figures, and what is particular to it. */
-const props = withDefaults(defineProps<{ dose: Dose; inLadder?: boolean; idPrefix?: string }>(), {
-  inLadder: false,
-  idPrefix: 'dose',
-})
+const props = withDefaults(
+  defineProps<{ dose: Dose; inLadder?: boolean; idPrefix?: string; worked?: boolean }>(),
+  {
+    inLadder: false,
+    worked: false,
+    idPrefix: 'dose',
+  },
+)
 const emit = defineEmits<{ change: [dose: Dose, touch: string] }>()
 
-const kinds = computed(() => DOSE_NAMES.filter((kind) => !(props.inLadder && kind === 'ladder')))
+const kinds = computed(() =>
+  DOSE_NAMES.filter((kind) => !(props.inLadder && (kind === 'ladder' || kind === 'routine'))),
+)
 const figures = computed(() => props.dose as unknown as Record<string, number | undefined>)
 const matters: Record<string, () => boolean> = {
   switchSec: () => figures.value.sides === 2,
   swapSec: () => figures.value.roles === 2,
   restSec: () => (figures.value.sets ?? figures.value.rounds ?? 1) > 1,
+  lapRestSec: () => (figures.value.laps ?? 1) > 1,
 }
 const fields = computed(() => DOSE_FIELDS[props.dose.kind].filter(({ key }) => matters[key]?.() ?? true))
 const valueOf = (field: DoseField) =>
   figures.value[field.key] ?? field.otherwise?.(props.dose as unknown as Record<string, unknown>) ?? 0
 
 function set(key: string, value: unknown) {
-  emit('change', { ...props.dose, [key]: value } as Dose, `${props.idPrefix}.${key}`)
+  emit('change', withFields(props.dose as object, { [key]: value }) as Dose, `${props.idPrefix}.${key}`)
 }
 const hasSides = computed(() => 'sides' in props.dose)
 const hasRoles = computed(() => 'roles' in props.dose)
@@ -72,7 +80,7 @@ const twoRoles = [
       @update:model-value="set(field.key, $event)"
     />
     <Choice
-      v-if="hasSides && !(dose.kind === 'count' && dose.alternate)"
+      v-if="hasSides && !((dose.kind === 'count' || dose.kind === 'own') && dose.alternate)"
       label="Sides"
       :model-value="(dose as { sides: number }).sides"
       :options="twoSides"
@@ -86,7 +94,7 @@ const twoRoles = [
       @update:model-value="set('roles', $event)"
     />
     <Choice
-      v-if="dose.kind === 'count' && dose.sides === 1"
+      v-if="(dose.kind === 'count' || dose.kind === 'own') && dose.sides === 1"
       label="Reps go"
       :model-value="dose.alternate"
       :options="[
@@ -94,6 +102,16 @@ const twoRoles = [
         { value: true, name: 'Side to side' },
       ]"
       @update:model-value="set('alternate', $event)"
+    />
+    <Choice
+      v-if="dose.kind === 'count'"
+      label="Count goes"
+      :model-value="dose.by ?? 'clock'"
+      :options="[
+        { value: 'clock', name: 'By the clock' },
+        { value: 'word', name: 'By my word' },
+      ]"
+      @update:model-value="set('by', $event === 'word' ? 'word' : undefined)"
     />
     <Choice
       v-if="dose.kind === 'fixed'"
@@ -132,7 +150,13 @@ const twoRoles = [
     <StageFields
       v-if="dose.kind === 'ladder'"
       :stages="dose.stages"
+      :worked="worked"
       @change="(stages, touch) => emit('change', { ...dose, stages } as Dose, `${idPrefix}.${touch}`)"
+    />
+    <LazyRoutineFields
+      v-if="dose.kind === 'routine'"
+      :entries="dose.entries"
+      @change="(entries, touch) => emit('change', { ...dose, entries } as Dose, `${idPrefix}.${touch}`)"
     />
   </div>
 </template>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { freshId } from '~~/core/kernel/ids'
 import { addGroup, leaveOutGroup, mergeGroups, renameGroup } from '~~/core/plan/edit-groups'
+import type { Reference } from '~~/core/kernel/references'
 import type { Group, Plan } from '~~/core/plan/schema'
+import { withFields } from '~/domain/with-fields'
 
 /** The frame itself: when the class begins, how long it is, and for how many. Shown while no board is chosen. */
 const store = usePlanStore()
@@ -59,6 +61,18 @@ function add(event: Event) {
     }),
   )
 }
+/** Rows as they are typed; the plan has those that say what and where. */
+const references = shallowRef<Reference[]>()
+function takeReferences(rows: Reference[] | undefined) {
+  references.value = rows
+  const whole = (rows ?? []).filter(({ title, where }) => title.trim() && where.trim())
+  store.change(withFields(plan.value, { references: whole.length ? whole : undefined }), {
+    touch: 'plan.references',
+  })
+}
+const seriesName = computed(
+  () => library.loaded?.series.find(({ id }) => id === plan.value.series?.series)?.name ?? 'a series',
+)
 const firstSides = [
   { value: 'R' as const, name: 'Right first' },
   { value: 'L' as const, name: 'Left first' },
@@ -105,6 +119,9 @@ const firstSides = [
       :options="firstSides"
       @update:model-value="set({ firstSide: $event })"
     />
+    <h3 class="mt-3 mb-1">Films, sheets, pages</h3>
+    <ReferenceRows :references="references ?? plan.references" @change="takeReferences" />
+    <p v-if="plan.series" class="text-13 text-ash">Lesson {{ plan.series.lesson }} of {{ seriesName }}.</p>
     <h3 class="mt-3 mb-1">Groups</h3>
     <div v-for="(group, g) in plan.groups" :key="group.id" class="group">
       <div class="flex items-center gap-1">

@@ -19,8 +19,8 @@ watch(
 
 function take() {
   const read = readShorthand(typed.value)
-  if (read.ok && props.inLadder && read.dose.kind === 'ladder')
-    return tell(0, 'a stage holds any dose but a ladder')
+  if (read.ok && props.inLadder && (read.dose.kind === 'ladder' || read.dose.kind === 'routine'))
+    return tell(0, 'a stage holds any dose but a ladder or a routine')
   if (!read.ok) return tell(read.fault.at, read.fault.message)
   wrong.value = ''
   // Leaving the field without a change is none: a form keeps the ids of its sections.

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import type { LadderDose, PlainDose } from '~~/core/plan/doses'
+import { withFields } from '~/domain/with-fields'
 
 /** The stages of a ladder, each with its layer and a dose of its own. */
 type Stage = LadderDose['stages'][number]
-const props = defineProps<{ stages: Stage[] }>()
+const props = defineProps<{ stages: Stage[]; worked: boolean }>()
 const emit = defineEmits<{ change: [stages: Stage[], touch: string] }>()
 const open = ref<number>()
 
-function set(index: number, values: Partial<Stage>, touch: string) {
+function set(index: number, values: { [K in keyof Stage]?: Stage[K] | undefined }, touch: string) {
   emit(
     'change',
-    props.stages.map((stage, i) => (i === index ? { ...stage, ...values } : stage)),
+    props.stages.map((stage, i) => (i === index ? withFields(stage, values) : stage)),
     `stages.${index}.${touch}`,
   )
 }
@@ -79,6 +80,22 @@ function remove(index: number) {
           in-ladder
           :id-prefix="`stage-${s}`"
           @change="(dose, touch) => set(s, { dose: dose as PlainDose }, touch)"
+        />
+        <span class="text-13 text-ash">Works on</span>
+        <ItemPick
+          optional
+          none="what the board works on"
+          :label="`Item of stage ${s + 1}`"
+          :model-value="stage.technique"
+          @update:model-value="set(s, { technique: $event, layer: $event ? 1 : stage.layer }, 'technique')"
+        />
+        <PlaceFields
+          :place="stage"
+          :dose="stage.dose"
+          :worked="worked || stage.technique !== undefined"
+          inside
+          :label="stage.title"
+          @change="(values, touch) => set(s, values as Partial<Stage>, touch)"
         />
       </div>
     </div>

@@ -4,6 +4,7 @@ import { arithmetic, doseOfGroup } from '~~/core/plan/sentence'
 
 /** The arithmetic of the selected board in a sentence that follows every key, and as a bar to scale. */
 const store = usePlanStore()
+const library = useLibraryStore()
 const placed = computed(() => store.timeline?.blocks.find(({ block }) => block.id === store.selected))
 
 const lines = computed(() => {
@@ -15,6 +16,7 @@ const lines = computed(() => {
     sum: arithmetic(
       board.block.mode === 'stations' ? undefined : doseOfGroup(board.block, group.id),
       board.lanes[g] ?? [],
+      library.itemName,
     ),
   }))
   const key = ({ sum }: (typeof each)[number]) => `${sum.text}${sum.reps}`

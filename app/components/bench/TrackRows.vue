@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Block, Track } from '~~/core/plan/schema'
+import { withFields } from '~/domain/with-fields'
 import { shortDose, type Dose } from '~~/core/plan/doses'
 
 /** What each group does on a cut board: its item and layer, and in turns and layers its own dose. */
@@ -23,10 +24,10 @@ const missing = computed(() => {
 const layersOf = (track: Track) =>
   Math.max(track.layer, library.items.get(track.technique)?.layers.length ?? 1)
 
-function set(index: number, values: Partial<Track>, touch: string) {
+function set(index: number, values: { [K in keyof Track]?: Track[K] | undefined }, touch: string) {
   emit(
     'change',
-    tracks.value.map((track, t) => (t === index ? { ...track, ...values } : track)),
+    tracks.value.map((track, t) => (t === index ? withFields(track, values) : track)),
     `tracks.${index}.${touch}`,
   )
 }
@@ -56,6 +57,13 @@ function earlier(index: number) {
   order.splice(index - 1, 0, ...order.splice(index, 1))
   emit('change', order, 'order')
 }
+/** Another item brings the parts of its own reps. */
+const withItem = (technique: string) => ({
+  technique,
+  layer: 1,
+  layerUpTo: undefined,
+  parts: library.items.get(technique)?.parts,
+})
 const ownDose = (track: Track) => track.dose ?? props.block.dose
 </script>
 
@@ -98,7 +106,7 @@ const ownDose = (track: Track) => track.dose ?? props.block.dose
         <ItemPick
           :label="`Item of track ${t + 1}`"
           :model-value="track.technique"
-          @update:model-value="$event && set(t, { technique: $event, layer: 1 }, 'technique')"
+          @update:model-value="$event && set(t, withItem($event), 'technique')"
         />
         <select
           class="field"
@@ -114,6 +122,13 @@ const ownDose = (track: Track) => track.dose ?? props.block.dose
       <p v-if="block.mode !== 'oneCount' && open !== t && ownDose(track)" class="text-13 text-ash">
         {{ shortDose(ownDose(track)!) }}<template v-if="!track.dose">, as the block</template>
       </p>
+      <PlaceFields
+        :place="track"
+        :dose="ownDose(track)"
+        worked
+        :label="`track ${t + 1}`"
+        @change="(values, touch) => set(t, values as Partial<Track>, touch)"
+      />
       <div v-if="open === t && block.mode !== 'oneCount'" class="py-1">
         <button
           v-if="block.mode === 'layers' && track.dose"
@@ -126,6 +141,7 @@ const ownDose = (track: Track) => track.dose ?? props.block.dose
         <DoseFields
           v-if="ownDose(track)"
           :dose="ownDose(track)!"
+          worked
           :id-prefix="`track-${t}`"
           @change="(dose, touch) => setDose(t, dose, touch)"
         />

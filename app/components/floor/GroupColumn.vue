@@ -3,6 +3,7 @@ import { groupInHall } from '~~/core/people/placed'
 import { inHall } from '~~/core/people/register'
 import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
+import { answerWords, chainWords } from '~~/core/plan/place-words'
 import { workedAt } from '~~/core/plan/places'
 import { minutes } from '~~/core/kernel/time-text'
 import { workOf } from '~/domain/doing'
@@ -39,6 +40,38 @@ const layer = computed(() => {
   const layerNumber = worked.value?.layer ?? 1
   return technique.value && !waiting.value ? library.layerName(technique.value, layerNumber) : ''
 })
+const names = { item: library.itemName, layer: library.layerName }
+const atWork = computed(() => !waiting.value && !holding.value)
+/** What whoever receives works on, or what they do as who holds; and what a rep is made of. */
+const partner = computed(() => {
+  if (!atWork.value || !worked.value) return ''
+  if (worked.value.receives) return answerWords(worked.value.receives, names)
+  const { helper, partner: pairs } = library.items.get(worked.value.technique) ?? {}
+  if (!helper || pairs === 'solo') return ''
+  return [helper.does, helper.height, helper.angle, helper.when].filter(Boolean).join(', ')
+})
+const safety = computed(() =>
+  atWork.value ? library.items.get(technique.value ?? '')?.helper?.safety : undefined,
+)
+const chain = computed(() =>
+  atWork.value && worked.value?.parts ? chainWords(worked.value.parts, names) : '',
+)
+/** Who works a higher version than the class. */
+const higher = computed(() => {
+  const range = atWork.value ? store.offered.get(technique.value ?? '') : undefined
+  if (!range) return ''
+  const own = members.value.filter(
+    ({ id, layers }) => inHall(store.register.get(id)) && (layers[technique.value ?? ''] ?? 0) > range.from,
+  )
+  return own.length
+    ? own
+        .map(
+          ({ name, layers }) =>
+            `${name.split(' ')[0]} ${library.layerName(technique.value, Math.min(range.upTo, layers[technique.value ?? ''] ?? 1))}`,
+        )
+        .join(', ')
+    : `who is ready: up to ${library.layerName(technique.value, range.upTo)}`
+})
 const point = computed(() => {
   if (waiting.value || holding.value) return ''
   const item = library.items.get(technique.value ?? '')
@@ -68,12 +101,24 @@ const point = computed(() => {
         {{ notes[0]?.name.split(' ')[0] }}: {{ notes[0]?.floorNote
         }}<template v-if="notes.length > 1"> +{{ notes.length - 1 }}</template>
       </p>
+      <p v-if="chain" class="beside">{{ chain }}</p>
+      <p v-if="partner" class="beside"><b>Partner:</b> {{ partner }}</p>
+      <p v-if="safety && partner" class="beside">{{ safety }}</p>
+      <p v-if="higher" class="beside">{{ higher }}</p>
       <p class="point">{{ point }}</p>
     </div>
   </article>
 </template>
 
 <style scoped>
+.beside {
+  font-size: 18px;
+  line-height: 23px;
+  color: var(--color-hall-ash);
+}
+.beside b {
+  font-weight: 640;
+}
 .first {
   min-height: 0;
   overflow: hidden;

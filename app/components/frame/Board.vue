@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '~~/core/plan/schema'
+import { besideWords } from '~~/core/plan/place-words'
 import { shortDose } from '~~/core/plan/doses'
 import { counted, minutes, shortTime } from '~~/core/kernel/time-text'
 import type { PlacedBoard } from '~/domain/frame-geometry'
@@ -41,7 +42,7 @@ const say = computed(() => {
     case 'together':
     case 'oneCount':
       return (
-        [dose ? shortDose(dose) : '', focusOf(technique)].filter(Boolean).join(' · ') ||
+        [dose ? shortDose(dose) : '', focusOf(technique), ...beside.value].filter(Boolean).join(' · ') ||
         (block.value.notes ?? '')
       )
     case 'layers':
@@ -55,6 +56,9 @@ const say = computed(() => {
   }
 })
 
+const names = { item: library.itemName, layer: library.layerName }
+const beside = computed(() => (block.value.mode === 'together' ? besideWords(block.value, names) : []))
+
 /** The item, where the title does not name it already. */
 function focusOf(technique: string | undefined): string {
   const name = library.itemName(technique)
@@ -65,6 +69,8 @@ const twoLines = computed(
   () => !cut.value && !ladder.value && props.board.h >= 44 && lookFor.value.length > 0,
 )
 const lookFor = computed(() => {
+  const { dose } = block.value
+  if (dose?.kind === 'routine') return dose.entries.map(({ title }) => title).join(' · ')
   if (block.value.notes) return block.value.notes
   const item = library.items.get(block.value.technique ?? '')
   return item?.keyPoints.join('. ') ?? ''
@@ -106,7 +112,9 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
       <TallyEdge :lane="board.lanes[0] ?? []" :ms="board.ms" :height="board.h - 2" />
       <BoardHead :block="block" :say="say" :ms="board.ms" :class="{ top: ladder || twoLines }" />
       <LadderRungs v-if="ladder" :board="board" :dose="ladder" />
-      <p v-else-if="twoLines" class="look-for"><b>Looks for:</b> {{ lookFor }}</p>
+      <p v-else-if="twoLines" class="look-for">
+        <b v-if="block.dose?.kind !== 'routine'">Looks for:</b> {{ lookFor }}
+      </p>
     </div>
     <span v-if="near" class="grip" aria-hidden="true" />
     <span

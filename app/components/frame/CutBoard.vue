@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Plan, Track } from '~~/core/plan/schema'
+import { besideWords } from '~~/core/plan/place-words'
 import { shortDose } from '~~/core/plan/doses'
 import type { Stretch } from '~~/core/plan/modes/mode'
 import type { Span } from '~~/core/plan/spans'
@@ -63,8 +64,13 @@ const columns = computed(() =>
 
 function doseLine(track: Track | undefined): string {
   const dose = track?.dose ?? props.board.block.dose
-  return dose ? shortDose(dose) : ''
+  return [dose ? shortDose(dose) : '', ...(track ? besideWords(track, names) : [])]
+    .filter(Boolean)
+    .join(' · ')
 }
+const names = { item: library.itemName, layer: library.layerName }
+/** What hangs beside the name where there is no line for the dose. */
+const besideOf = (track: Track | undefined) => (track ? besideWords(track, names).join(' · ') : '')
 
 const layered = computed(() => props.board.block.mode === 'layers')
 const narrow = computed(() => props.plan.groups.length > 4)
@@ -145,6 +151,9 @@ const isWork = ({ cls }: Span) => cls === 'work'
               :class="{ single: linesFor(piece) === 1 }"
               :style="{ '--lines': linesFor(piece) }"
               >{{ library.itemName(track?.technique) }}</span
+            >
+            <template v-if="besideOf(track) && !under(piece).dose"
+              >&nbsp;<span class="how">{{ besideOf(track) }}</span></template
             >
             <template v-if="under(piece).layer"
               ><br /><span class="how">{{

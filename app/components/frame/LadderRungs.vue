@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/plan/schema'
-import { shortDose, type LadderDose } from '~~/core/plan/doses'
+import { besideWords } from '~~/core/plan/place-words'
+import { shortDose, type DoseStage, type LadderDose } from '~~/core/plan/doses'
 import { minutes } from '~~/core/kernel/time-text'
 import type { PlacedBoard } from '~/domain/frame-geometry'
 
@@ -17,10 +18,14 @@ const lengths = computed(() => {
   return sums
 })
 /** The layer worked, where the stage is not called the same. */
-function layerOf(block: Block, stage: { title: string; layer?: number | undefined }): string {
+function layerOf(block: Block, stage: DoseStage): string {
+  const own = stage.technique ? library.itemName(stage.technique) : ''
+  if (own) return stage.title.toLowerCase().includes(own.toLowerCase()) ? '' : own
   const name = block.technique ? library.layerName(block.technique, stage.layer ?? block.layer) : ''
   return name.toLowerCase() === stage.title.toLowerCase() ? '' : name
 }
+const names = { item: library.itemName, layer: library.layerName }
+const doseOf = (stage: DoseStage) => [shortDose(stage.dose), ...besideWords(stage, names)].join(' · ')
 </script>
 
 <template>
@@ -29,7 +34,7 @@ function layerOf(block: Block, stage: { title: string; layer?: number | undefine
       <i>{{ s + 1 }}</i>
       <b>{{ stage.title }}</b>
       <span>{{ layerOf(board.block, stage) }}</span>
-      <span class="dose">{{ shortDose(stage.dose) }}</span>
+      <span class="dose" :title="doseOf(stage)">{{ doseOf(stage) }}</span>
       <em>{{ minutes(lengths[s] ?? 0) }}</em>
     </div>
   </div>

@@ -8,6 +8,16 @@ type Row = StudentPage['practice'][number]
 defineProps<{ rows: Row[]; markOf: (row: Row) => StudentPage['marks'][number] | undefined }>()
 const emit = defineEmits<{ give: [row: Row, mark: { mark: Mark; fault?: string | undefined }] }>()
 const library = useLibraryStore()
+/** `1 to 3 × 2, 4 × 0`: which sections, and how often. */
+function sectionsSaid({ itemId, sections }: Row): string {
+  const known = library.items.get(itemId)?.sections ?? []
+  return sections
+    .map(({ id, runs }) => {
+      const at = Number(/^section-(\d+)$/.exec(id)?.[1] ?? 0)
+      return `${known[at - 1]?.name ?? id} ×${runs}`
+    })
+    .join(', ')
+}
 </script>
 
 <template>
@@ -29,6 +39,8 @@ const library = useLibraryStore()
         <th scope="row">
           {{ library.itemName(row.itemId) }}
           <i v-if="row.estimated" title="reps estimated from timed rounds">≈</i>
+          <span v-if="row.inCombinations" class="in-them">{{ row.inCombinations }} in combinations</span>
+          <span v-if="row.sections.length" class="in-them">sections {{ sectionsSaid(row) }}</span>
         </th>
         <td class="layer">{{ row.layer }} · {{ library.layerName(row.itemId, row.layer) }}</td>
         <td class="n" data-label="Left">{{ row.repsL || '' }}</td>
@@ -55,6 +67,13 @@ const library = useLibraryStore()
 </template>
 
 <style scoped>
+.in-them {
+  display: block;
+  font-weight: 400;
+  font-size: 13px;
+  line-height: 16px;
+  color: var(--color-ash);
+}
 table {
   width: 100%;
   margin-top: 4px;

@@ -50,6 +50,20 @@ const note = computed(() =>
   ['away', 'excused', 'left'].includes(state.value) ? null : props.student.floorNote,
 )
 
+/** What the board under way, or before the bow the class, leaves to each: their own layer is a tap, and stays with them. */
+const layers = computed(() => {
+  const offered = [...store.offered].filter(([item]) => library.items.has(item)).slice(0, MOST_CHIPS)
+  return offered.map(([item, range]) => {
+    const own = Math.min(props.student.layers[item] ?? range.from, range.upTo)
+    return { item, layer: Math.max(own, range.from), ...range }
+  })
+})
+const MOST_CHIPS = 2
+type Offer = (typeof layers.value)[number]
+function setLayer({ item, layer, from, upTo }: Offer) {
+  void store.setLayer(props.student.id, item, layer >= upTo ? from : layer + 1, from)
+}
+
 type Tap = Parameters<typeof store.tap>[0]
 function tap(kind: Tap, what: string, more: { reason?: string } = {}) {
   const id = store.tap(kind, props.student.id, more)
@@ -89,6 +103,21 @@ const REASONS = ['injury', 'unwell', 'watching']
           · time doubted</em
         ></span
       >
+      <span v-if="layers.length" class="layers">
+        <button
+          v-for="one in layers"
+          :key="one.item"
+          type="button"
+          class="layer"
+          :class="{ own: one.layer > one.from }"
+          :aria-label="`${student.name}: ${library.itemName(one.item)} at ${library.layerName(one.item, one.layer)}. Change it`"
+          :title="library.itemName(one.item)"
+          @click="setLayer(one)"
+        >
+          {{ layers.length > 1 ? `${library.itemName(one.item)}: ` : ''
+          }}{{ library.layerName(one.item, one.layer) }}
+        </button>
+      </span>
     </div>
     <button
       type="button"
@@ -179,6 +208,27 @@ const REASONS = ['injury', 'unwell', 'watching']
 .note {
   font-weight: 640;
   color: var(--color-ink);
+}
+.layers {
+  display: flex;
+  gap: 4px;
+  overflow: hidden;
+}
+.layer {
+  min-height: 22px;
+  padding: 0 7px;
+  overflow: hidden;
+  font-size: 13px;
+  line-height: 20px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  border: 1px solid var(--color-straw);
+  border-radius: 3px;
+}
+.layer.own {
+  border-color: var(--color-gilt);
+  background: #ffe7a8;
+  font-weight: 640;
 }
 .away .name,
 .excused .name,

@@ -8,9 +8,9 @@ import { longDay } from '~/domain/days'
 const props = defineProps<{ held: ClassSummary; today: string }>()
 const emit = defineEmits<{ changed: [] }>()
 const planning = usePlanning()
-const { asks, problem, isBeside, busy, ask, leave, doing } = useAsking<'move' | 'again' | 'delete'>(() =>
-  emit('changed'),
-)
+const { asks, problem, isBeside, busy, ask, leave, doing } = useAsking<
+  'move' | 'again' | 'delete' | 'chapters'
+>(() => emit('changed'))
 const times = ref<ClassTimes>({ day: '', startTime: '', lengthMin: 60 })
 const path = computed(() => `/api/classes/${props.held.id}`)
 
@@ -40,6 +40,9 @@ const acts = computed(() => {
   return [
     ...(isPlanned ? [{ name: 'Move it…', act: () => askWhen('move') }] : []),
     { name: 'Plan it again…', act: () => askWhen('again') },
+    ...(props.held.state === 'planned'
+      ? []
+      : [{ name: 'Chapters for a recording…', act: () => ask('chapters') }]),
     props.held.putAway
       ? { name: 'Bring back', act: () => putAway(false) }
       : { name: 'Put away', act: () => putAway(true) },
@@ -62,6 +65,7 @@ const acts = computed(() => {
   >
     <TimesFields v-model="times" class="mt-4" :from="today" @update:model-value="isBeside = false" />
   </AskDialog>
+  <LazyChaptersDialog v-if="asks === 'chapters'" :held="held" @leave="leave" />
   <AskDialog
     :open="asks === 'delete'"
     :title="`Delete the class of ${longDay(held.day)}?`"

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import type { Plan, Track } from '~~/core/plan/schema'
 import { shortDose } from '~~/core/plan/doses'
+import { answerWords } from '~~/core/plan/place-words'
+import type { Place } from '~~/core/plan/places'
 import { classLines } from '~~/core/formats/class-lines'
 
 /** For who helps with one group: what it does, when and how much, and what to look for in it. */
 const props = defineProps<{ plan: Plan; group: string }>()
 const library = useLibraryStore()
+const names = { item: library.itemName, layer: library.layerName }
+const answersOf = ({ receives }: Place) => (receives ? answerWords(receives, names) : '')
 const group = computed(() => props.plan.groups.find(({ id }) => id === props.group))
 const rows = computed(() =>
   classLines(props.plan, { item: library.itemName, layer: library.layerName }).map((line) => {
@@ -29,6 +33,13 @@ const rows = computed(() =>
           ? []
           : [...item.keyPoints.slice(0, 2), ...(item.layers[layer - 1]?.points.slice(0, 1) ?? [])],
       fault: idle ? undefined : item?.faults[0],
+      helper:
+        idle || !item?.helper
+          ? ''
+          : (['does', 'height', 'angle', 'when', 'watch', 'safety'] as const)
+              .flatMap((part) => item.helper?.[part] ?? [])
+              .join('; '),
+      answers: idle ? '' : answersOf(track ?? block),
     }
   }),
 )
@@ -47,6 +58,8 @@ const rows = computed(() =>
           <td>
             <b>{{ row.title }}</b> {{ row.what }} <span class="how">{{ row.how }}</span>
             <span v-if="row.look.length" class="look">Look for: {{ row.look.join('; ') }}.</span>
+            <span v-if="row.answers" class="look">The partner works on {{ row.answers }}.</span>
+            <span v-if="row.helper" class="look">Who holds: {{ row.helper }}.</span>
             <span v-if="row.fault" class="look">If {{ row.fault.fault }}: {{ row.fault.correction }}.</span>
           </td>
           <td class="clock">{{ row.length }}</td>

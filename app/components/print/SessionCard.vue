@@ -4,12 +4,25 @@ import type { Plan } from '~~/core/plan/schema'
 import { classLines } from '~~/core/formats/class-lines'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
 import { longDay } from '~/domain/days'
+import { referenceSaid } from '~/domain/reference-said'
 
 /** The class on one page: when, how long, what, and who does what in it. */
 const props = defineProps<{ plan: Plan }>()
 const library = useLibraryStore()
 const timeline = computed(() => layPlan(props.plan))
 const lines = computed(() => classLines(props.plan, { item: library.itemName, layer: library.layerName }))
+/** Why a board is there, who shows it, who leads whom. */
+function teachingSaid({ teaching }: Plan['blocks'][number]): string {
+  const { why, demonstrates, leads = [] } = teaching ?? {}
+  const nameOf = (id: string) => props.plan.groups.find((group) => group.id === id)?.name ?? id
+  return [
+    why,
+    demonstrates && `${demonstrates} shows it`,
+    ...leads.map(({ group, who }) => `${who} leads ${nameOf(group)}`),
+  ]
+    .filter(Boolean)
+    .join('; ')
+}
 const cautions = computed(() => {
   const ids = new Set(
     props.plan.blocks.flatMap(({ technique, tracks }) => [
@@ -47,11 +60,15 @@ const cautions = computed(() => {
                 }}<template v-if="part.dose">, {{ part.dose }}</template></span
               >
             </span>
+            <span v-if="line.block.teaching" class="teaching">{{ teachingSaid(line.block) }}</span>
           </td>
           <td class="length">{{ line.length }}</td>
         </tr>
       </tbody>
     </table>
+    <p v-if="plan.references?.length" class="care">
+      <b>See.</b> {{ plan.references.map(referenceSaid).join('; ') }}
+    </p>
     <p v-if="cautions.length" class="care"><b>Care.</b> {{ cautions.join(' ') }}</p>
   </PaperSheet>
 </template>
@@ -101,6 +118,11 @@ td {
 .parts i {
   font-weight: 650;
   font-style: normal;
+}
+.teaching {
+  display: block;
+  font-size: 0.88em;
+  font-style: italic;
 }
 .water td {
   padding-block: 0;

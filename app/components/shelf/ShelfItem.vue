@@ -4,7 +4,8 @@ import { toast } from 'vue-sonner'
 import { boardFor } from '~~/core/curriculum/boards'
 import { spokenName, type Item } from '~~/core/curriculum/item'
 import { ladderBoard } from '~~/core/curriculum/partner-ladder'
-import { breakDown, FEWEST_STEPS } from '~~/core/curriculum/steps'
+import { combinationLadder } from '~~/core/curriculum/combinations'
+import { breakDown, layersWithSteps } from '~~/core/curriculum/steps'
 import { simpleGroups } from '~/domain/simple-groups'
 
 /** An item on the shelf: a click places it, a drag carries it, a digit puts it onto one group of the selected board. */
@@ -34,11 +35,18 @@ async function climb() {
   }
   store.add(ladderBoard([props.item], open))
 }
-function teach() {
+/** The versions that can be broken down: of several the wanted one is picked. */
+const versions = computed(() => layersWithSteps(props.item))
+/** The groups for whom it is new keep the simpler version; where that has steps of its own, two ladders stand side by side. */
+function teach(layer: number) {
   const groups = store.plan?.groups ?? []
-  const board = breakDown(props.item, groups, simpleGroups(props.item, store.plan, library.loaded))
+  const simple = simpleGroups(props.item, store.plan, library.loaded)
+  const board = breakDown(props.item, groups, simple, layer, Math.min(layer, versions.value[0] ?? 1))
   if (board) store.add(board)
 }
+const combination = computed(() =>
+  props.item.parts ? combinationLadder(props.item, library.items) : undefined,
+)
 function lift(event: DragEvent) {
   event.dataTransfer?.setData('text/plain', spokenName(props.item))
   carry.lift(what())
@@ -74,14 +82,34 @@ function paintKey(event: KeyboardEvent) {
       <span v-if="placed" class="tick" title="on the plan">✓</span>
       <span class="about">{{ about }}</span>
     </button>
-    <span v-if="pointed && (item.steps.length >= FEWEST_STEPS || item.partner !== 'solo')" class="also">
+    <span v-if="pointed && (versions.length || combination || item.partner !== 'solo')" class="also">
       <button
-        v-if="item.steps.length >= FEWEST_STEPS"
+        v-if="versions.length"
         type="button"
         :aria-label="`Break down ${spokenName(item)}`"
-        @click="teach"
+        @click="teach(versions[0]!)"
       >
         Break it down
+      </button>
+      <template v-if="item.layers.some((layer) => layer.steps?.length)">
+        <button
+          v-for="layer in versions.slice(1)"
+          :key="layer"
+          type="button"
+          :aria-label="`Break down ${spokenName(item)}, ${library.layerName(item.id, layer)}`"
+          :title="library.layerName(item.id, layer)"
+          @click="teach(layer)"
+        >
+          {{ layer }}
+        </button>
+      </template>
+      <button
+        v-if="combination"
+        type="button"
+        :aria-label="`${spokenName(item)}, part by part`"
+        @click="store.add(combination)"
+      >
+        Part by part
       </button>
       <button
         v-if="item.partner !== 'solo'"

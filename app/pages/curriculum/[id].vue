@@ -163,11 +163,24 @@ const asked = computed(() =>
           :fault-at="faultAt"
           @change="change({ faults: $event })"
         />
-        <StepRows :item="item" :readonly="readonly" :fault-at="faultAt" @change="change({ steps: $event })" />
+        <StepRows :item="item" :readonly="readonly" :fault-at="faultAt" @change="change" />
+        <section aria-labelledby="parts">
+          <h2 id="parts" class="text-20">Made of others</h2>
+          <CombinationField
+            class="max-w-[520px]"
+            :parts="item.parts"
+            label="Items in order, each credited with its own reps when this one is drilled"
+            :readonly="readonly"
+            @change="change({ parts: $event })"
+          />
+          <p v-if="faultAt('parts')" class="text-13 text-brick-deep" role="alert">{{ faultAt('parts') }}</p>
+        </section>
+        <HelperPanel :item="item" :readonly="readonly" @change="change({ helper: $event })" />
         <SectionRows
           v-if="hasSections"
           :item="item"
           :readonly="readonly"
+          :fault-at="faultAt"
           @change="change({ sections: $event })"
         />
         <PartnerRungs
@@ -179,6 +192,17 @@ const asked = computed(() =>
         />
       </div>
       <aside class="side">
+        <section aria-labelledby="why-taught">
+          <h2 id="why-taught" class="text-17">Why it is taught</h2>
+          <InPlace
+            :model-value="item.why"
+            label="Why it is taught"
+            placeholder="what it is good for, where it leads"
+            optional
+            :readonly="readonly"
+            @update:model-value="change({ why: $event })"
+          />
+        </section>
         <ItemFigures :item="item" :readonly="readonly" @change="change" />
         <section v-if="item.partner !== 'solo'" aria-labelledby="solo">
           <h2 id="solo" class="text-17">Without a partner</h2>
@@ -197,6 +221,15 @@ const asked = computed(() =>
           :fault-at="faultAt"
           @change="change({ prerequisites: $event })"
         />
+        <section aria-labelledby="references">
+          <h2 id="references" class="text-17">Films, sheets, pages</h2>
+          <ReferenceRows
+            :references="item.references"
+            :readonly="readonly"
+            :fault-at="faultAt"
+            @change="change({ references: $event })"
+          />
+        </section>
         <BodyPanel :item="item" :readonly="readonly" @change="change($event, 'body')" />
         <section v-if="page" aria-labelledby="uses">
           <h2 id="uses" class="text-17">Where it is known</h2>

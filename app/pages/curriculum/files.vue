@@ -15,7 +15,7 @@ const json = (value: object) => `${JSON.stringify(value, null, 2)}\n`
 const OUT = [
   {
     name: 'Everything',
-    about: 'ranks, library, syllabus and shapes in one JSON file',
+    about: 'ranks, library, syllabus, shapes and series in one JSON file',
     save: () =>
       saveFile(
         'curriculum.json',
@@ -27,6 +27,7 @@ const OUT = [
             items: documents(),
             syllabus: library.syllabus,
             shapes: library.loaded?.shapes,
+            series: library.loaded?.series,
           }),
         ),
       ),
@@ -59,11 +60,12 @@ const counts = computed(() =>
 const rest = computed(() => {
   const told = file.read.value
   if (told?.kind !== 'library') return []
-  const { ladder, syllabus, shapes } = told.rest
+  const { ladder, syllabus, shapes, series } = told.rest
   return [
     ladder && `a ladder of ${ladder.ranks.length} ranks in the place of this one`,
     syllabus && `${syllabus.length} syllabus entries`,
     shapes && `${shapes.length} shapes`,
+    series && `${series.length} series`,
   ].filter((part) => typeof part === 'string')
 })
 const nothing = computed(

@@ -33,7 +33,7 @@ const print = () => window.print()
     <template v-else-if="plan">
       <div class="bar">
         <NuxtLink :to="`/compose/${String(route.params.id)}`" class="link">Back to the frame</NuxtLink>
-        <label><input v-model="withSheets" type="checkbox" /> sheets for stations and helpers</label>
+        <label><input v-model="withSheets" type="checkbox" /> sheets for stations, helpers and home</label>
         <button type="button" class="btn btn-main" @click="print">Print</button>
       </div>
       <SessionCard :plan="plan" />
@@ -41,6 +41,7 @@ const print = () => window.print()
         <template v-for="block in stationBlocks" :key="block.id">
           <StationSheet v-for="(_, s) in block.stations" :key="s" :plan="plan" :block="block" :station="s" />
         </template>
+        <HomeSheet v-for="group in plan.groups" :key="`home ${group.id}`" :plan="plan" :group="group.id" />
         <HelperSheet v-for="group in plan.groups" :key="group.id" :plan="plan" :group="group.id" />
       </template>
     </template>

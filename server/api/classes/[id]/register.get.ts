@@ -10,7 +10,7 @@ export default query('GET /api/classes/:id/register', async ({ event, club, para
     await planOfClass(club, row),
     await eventsOf(club, row.id),
     await marksOf(club, row.id),
-    await studentsOfClass(club, row.id),
+    await studentsOfClass(club, row),
   )
   setResponseHeader(event, 'content-disposition', `attachment; filename="class-${row.day}.attendance.json"`)
   return attendance

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { ArrowsRightLeftIcon, ArrowUturnLeftIcon } from '@heroicons/vue/20/solid'
+import { mirrored, readCombination, reversed, writeCombination } from '~~/core/curriculum/combinations'
+import { chainWords } from '~~/core/plan/place-words'
+import type { CombinationPart } from '~~/core/plan/places'
+
+/** What one rep is made of: a chain, typed in order or picked part by part, turned about and mirrored at a key. */
+const props = withDefaults(
+  defineProps<{ parts: readonly CombinationPart[] | undefined; label?: string; readonly?: boolean }>(),
+  { label: 'Made of', readonly: false },
+)
+const emit = defineEmits<{ change: [parts: CombinationPart[] | undefined] }>()
+const library = useLibraryStore()
+const names = { item: library.itemName, layer: library.layerName }
+const id = useId()
+const text = () => writeCombination(props.parts ?? [], library.itemName)
+const typed = ref(text())
+const unknown = ref<string[]>([])
+watch(
+  () => props.parts,
+  () => {
+    typed.value = text()
+    unknown.value = []
+  },
+)
+const find = (name: string) => library.itemCalled(name)
+
+function take() {
+  const read = readCombination(typed.value, find)
+  unknown.value = read.unknown
+  if (read.unknown.length || typed.value.trim() === text()) return
+  emit('change', read.parts.length ? read.parts : undefined)
+}
+function pick(item: string | undefined) {
+  if (!item) return
+  const part: CombinationPart = { technique: item, layer: 1, times: 1, side: 'same' }
+  emit('change', [...(props.parts ?? []), part])
+}
+function leave(event: KeyboardEvent) {
+  if (typed.value === text() && unknown.value.length === 0) return
+  event.stopPropagation()
+  typed.value = text()
+  unknown.value = []
+}
+function turn(event: KeyboardEvent) {
+  if (!event.altKey || !props.parts) return
+  if (event.key === 'r') emit('change', reversed(props.parts))
+  else if (event.key === 'm') emit('change', mirrored(props.parts))
+  else return
+  event.preventDefault()
+}
+</script>
+
+<template>
+  <div class="combination" @keydown="turn">
+    <label :for="id">{{ label }}</label>
+    <p v-if="parts" class="chain" data-test="chain">{{ chainWords(parts, names) }}</p>
+    <template v-if="!readonly">
+      <textarea
+        :id="id"
+        v-model="typed"
+        class="field"
+        rows="1"
+        placeholder="straight punch, hook other side, front kick x2"
+        spellcheck="false"
+        :aria-invalid="unknown.length > 0 || undefined"
+        :aria-describedby="unknown.length ? `${id}-unknown` : undefined"
+        @change="take"
+        @keydown.enter.prevent="take"
+        @keydown.esc="leave"
+      />
+      <p v-if="unknown.length" :id="`${id}-unknown`" class="wrong" role="alert">
+        Nothing in the library is called {{ unknown.map((name) => `“${name}”`).join(', ') }}.
+      </p>
+      <div class="acts">
+        <ItemPick class="flex-1" label="Add a part" :model-value="undefined" @update:model-value="pick" />
+        <button
+          type="button"
+          class="btn px-2"
+          :disabled="!parts || parts.length < 2"
+          title="In the other order (Alt R)"
+          aria-label="In the other order"
+          @click="parts && emit('change', reversed(parts))"
+        >
+          <ArrowUturnLeftIcon class="size-4" />
+        </button>
+        <button
+          type="button"
+          class="btn px-2"
+          :disabled="!parts"
+          title="Mirrored: the other sides (Alt M)"
+          aria-label="Mirrored"
+          @click="parts && emit('change', mirrored(parts))"
+        >
+          <ArrowsRightLeftIcon class="size-4" />
+        </button>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.combination {
+  margin-top: 4px;
+}
+label {
+  font-size: 13px;
+  color: var(--color-ash);
+}
+.chain {
+  padding: 3px 7px;
+  font-size: 13px;
+  line-height: 18px;
+  font-weight: 560;
+  background: var(--color-paper);
+  border-left: 3px solid var(--color-gilt);
+}
+textarea {
+  height: auto;
+  min-height: 26px;
+  padding: 3px 6px;
+  font-size: 13px;
+  line-height: 18px;
+  field-sizing: content;
+  resize: none;
+}
+.acts {
+  display: flex;
+  gap: 4px;
+  margin-top: 3px;
+}
+.wrong {
+  font-size: 13px;
+  line-height: 17px;
+  color: var(--color-brick-deep);
+}
+</style>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { hasRoles, type Dose } from '~~/core/plan/doses'
+import type { CombinationPart, Receives } from '~~/core/plan/places'
+
+/** What a board, a track or a stage says beside its item: the other role's work, the parts of a rep, and up to which layer. */
+interface Place {
+  technique?: string | undefined
+  layer?: number | undefined
+  layerUpTo?: number | undefined
+  receives?: Receives | undefined
+  parts?: readonly CombinationPart[] | undefined
+}
+const props = withDefaults(
+  defineProps<{
+    place: Place
+    dose: Dose | undefined
+    /** Whether an item is worked here at all, the place's own or that of what it stands in. */
+    worked: boolean
+    /** Stages and entries leave the higher layer to their board. */
+    inside?: boolean
+    label?: string
+  }>(),
+  { inside: false, label: '' },
+)
+const emit = defineEmits<{ change: [values: Partial<Place>, touch: string] }>()
+const library = useLibraryStore()
+
+const named = (what: string) => (props.label ? `${what}, ${props.label}` : what)
+const paired = computed(() => props.dose !== undefined && hasRoles(props.dose))
+const layersOf = (id: string | undefined) => library.items.get(id ?? '')?.layers.length ?? 1
+const higher = computed(() => {
+  const { layer = 1, layerUpTo, technique } = props.place
+  const last = Math.max(layersOf(technique), layerUpTo ?? 0)
+  return Array.from({ length: Math.max(0, last - layer) }, (_, n) => layer + 1 + n)
+})
+function answerWith(technique: string | undefined) {
+  const side = props.place.receives?.side ?? 'same'
+  emit('change', { receives: technique ? { technique, layer: 1, side } : undefined }, 'receives')
+}
+function setAnswer(values: Partial<Receives>) {
+  const { receives } = props.place
+  if (receives) emit('change', { receives: { ...receives, ...values } }, 'receives')
+}
+const text = (event: Event) => (event.target as HTMLSelectElement).value
+const SIDES: { value: Receives['side']; name: string }[] = [
+  { value: 'same', name: 'same side' },
+  { value: 'other', name: 'other side' },
+  { value: 'none', name: 'no side' },
+]
+const open = ref(false)
+const isMade = computed(() => props.place.parts !== undefined)
+</script>
+
+<template>
+  <div v-if="worked">
+    <div v-if="paired || place.receives" class="mt-1">
+      <span class="text-13 text-ash">The partner works on</span>
+      <ItemPick
+        optional
+        none="just receives"
+        :label="named('The partner works on')"
+        :model-value="place.receives?.technique"
+        @update:model-value="answerWith"
+      />
+      <div v-if="place.receives" class="mt-1 grid grid-cols-2 gap-1">
+        <select
+          class="field"
+          :value="place.receives.layer"
+          :aria-label="named('Layer of the partner’s item')"
+          @change="setAnswer({ layer: Number(text($event)) })"
+        >
+          <option
+            v-for="n in Math.max(place.receives.layer, layersOf(place.receives.technique))"
+            :key="n"
+            :value="n"
+          >
+            {{ n }} {{ library.layerName(place.receives.technique, n) }}
+          </option>
+        </select>
+        <select
+          class="field"
+          :value="place.receives.side"
+          :aria-label="named('Side of the partner’s item')"
+          @change="setAnswer({ side: text($event) as Receives['side'] })"
+        >
+          <option v-for="side in SIDES" :key="side.value" :value="side.value">{{ side.name }}</option>
+        </select>
+      </div>
+    </div>
+    <div
+      v-if="!inside && (higher.length || place.layerUpTo)"
+      class="mt-1 grid grid-cols-[84px_1fr] items-center gap-x-1"
+    >
+      <span>Who is ready</span>
+      <select
+        class="field"
+        :value="place.layerUpTo ?? ''"
+        :aria-label="named('Whoever is ready works up to')"
+        @change="emit('change', { layerUpTo: Number(text($event)) || undefined }, 'layerUpTo')"
+      >
+        <option value="">as everybody</option>
+        <option v-for="n in higher" :key="n" :value="n">
+          up to {{ n }} {{ library.layerName(place.technique, n) }}
+        </option>
+      </select>
+    </div>
+    <CombinationField
+      v-if="isMade || open"
+      :parts="place.parts"
+      @change="emit('change', { parts: $event }, 'parts')"
+    />
+    <button v-else-if="!inside" type="button" class="link text-13" @click="open = true">
+      A rep is made of several…
+    </button>
+  </div>
+</template>

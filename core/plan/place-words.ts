@@ -1,0 +1,35 @@
+import type { Names } from '../formats/class-lines'
+import type { CombinationPart, Place, Receives, RelativeSide } from './places'
+
+/** What is worked at a place, in words: the same on a board, a card and the floor. */
+
+const SIDE: Record<RelativeSide, string> = { same: '', other: ', other side', none: ', no side' }
+
+/** `Leg check, raised, other side`: what whoever receives works on. */
+export function answerWords({ technique, layer, side }: Receives, names: Names): string {
+  return `${names.item(technique)}${layer > 1 ? `, ${names.layer(technique, layer)}` : ''}${SIDE[side]}`
+}
+
+/** `Jab → Hook, other side → 2 × Step`: what a rep is made of, in order. */
+export function chainWords(parts: readonly CombinationPart[], names: Names): string {
+  return parts
+    .map(
+      ({ technique, times, side }) =>
+        `${times > 1 ? `${times} × ` : ''}${names.item(technique)}${SIDE[side]}`,
+    )
+    .join(' → ')
+}
+
+/** What a place says beside its item and dose: the chain, the other role, and up to which layer. */
+export function besideWords(
+  place: Place & { layerUpTo?: number | undefined },
+  names: Names,
+  within?: string,
+): string[] {
+  const { receives, parts, layerUpTo, technique = within } = place
+  return [
+    parts ? chainWords(parts, names) : '',
+    receives ? `partner: ${answerWords(receives, names)}` : '',
+    layerUpTo !== undefined && technique !== undefined ? `up to ${names.layer(technique, layerUpTo)}` : '',
+  ].filter(Boolean)
+}
