@@ -165,20 +165,30 @@ const forms = {
   mode: 'turns',
   holding: { title: 'last section, slow' },
   tracks: [
-    { groups: ['chalk-amber'], technique: 'form-quay', layer: 1, dose: formRun([section('quay-1', 22)], 3) },
+    {
+      groups: ['chalk-amber'],
+      technique: 'form-quay',
+      layer: 1,
+      dose: formRun([section('section-1', 22)], 3),
+    },
     {
       groups: ['teal'],
       technique: 'form-quay',
       layer: 2,
-      dose: formRun([section('quay-1', 22), section('quay-2', 20)], 1),
+      dose: formRun([section('section-1', 22), section('section-2', 20)], 1),
     },
     {
       groups: ['plum'],
       technique: 'form-weir',
       layer: 2,
-      dose: formRun([section('weir-1', 24), section('weir-2', 18)], 1),
+      dose: formRun([section('section-1', 24), section('section-2', 18)], 1),
     },
-    { groups: ['slate-ink'], technique: 'short-staff', layer: 3, dose: formRun([section('staff-3', 30)], 2) },
+    {
+      groups: ['slate-ink'],
+      technique: 'short-staff',
+      layer: 3,
+      dose: formRun([section('section-3', 30)], 2),
+    },
   ],
 }
 

@@ -73,7 +73,7 @@ export const DOSE_FIELDS: Record<DoseName, DoseField[]> = {
   form: [seconds('resetSec', 'Reset', 5), setup],
   ladder: [seconds('bridgeSec', 'Bridge', 5), setup],
   routine: [
-    many('laps', 'Times through', SETS),
+    many('laps', 'Laps', SETS),
     seconds('gapSec', 'Between', 5),
     seconds('lapRestSec', 'Rest a lap', 5),
     setup,

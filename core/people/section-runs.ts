@@ -10,6 +10,17 @@ export function addSectionRuns(lists: Iterable<readonly SectionRuns[]>): Section
     .sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0))
 }
 
-/** Runs of the whole form: the least that any of its sections has had. */
-export const wholeRuns = (sections: readonly SectionRuns[]): number =>
-  sections.length ? Math.min(...sections.map(({ runs }) => runs)) : 0
+/**
+ * Runs of the whole form: the least that any of its sections has had.
+ *
+ * @param all the ids of all its sections, where they are known: one that was never run counts 0
+ */
+export function wholeRuns(sections: readonly SectionRuns[], all: readonly string[] = []): number {
+  const runsOf = new Map(sections.map(({ id, runs }) => [id, runs]))
+  const wanted = all.length ? all : [...runsOf.keys()]
+  return wanted.length ? Math.min(...wanted.map((id) => runsOf.get(id) ?? 0)) : 0
+}
+
+/** The ids that the sections of an item have on a board made from it. */
+export const sectionIds = (sections: readonly unknown[]): string[] =>
+  sections.map((_, n) => `section-${n + 1}`)

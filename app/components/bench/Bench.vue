@@ -176,7 +176,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         label="First side"
         :model-value="block.firstSide ?? 'plan'"
         :options="[
-          { value: 'plan', name: 'As the class' },
+          { value: 'plan', name: 'Class’s' },
           { value: 'R', name: 'Right' },
           { value: 'L', name: 'Left' },
         ]"
@@ -187,8 +187,8 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         label="Begins"
         :model-value="block.start ?? 'clock'"
         :options="[
-          { value: 'clock', name: 'When shown' },
-          { value: 'word', name: 'At my word' },
+          { value: 'clock', name: 'By itself' },
+          { value: 'word', name: 'My word' },
         ]"
         @update:model-value="set({ start: $event === 'word' ? 'word' : undefined })"
       />

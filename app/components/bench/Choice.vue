@@ -41,6 +41,7 @@ defineEmits<{ 'update:modelValue': [value: T] }>()
 }
 .options button {
   padding: 0 8px;
+  white-space: nowrap;
   font-size: 13px;
   background: var(--color-paper);
 }

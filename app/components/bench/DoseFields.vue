@@ -108,8 +108,8 @@ const twoRoles = [
       label="Count goes"
       :model-value="dose.by ?? 'clock'"
       :options="[
-        { value: 'clock', name: 'By the clock' },
-        { value: 'word', name: 'By my word' },
+        { value: 'clock', name: 'By itself' },
+        { value: 'word', name: 'My word' },
       ]"
       @update:model-value="set('by', $event === 'word' ? 'word' : undefined)"
     />

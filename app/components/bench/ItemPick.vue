@@ -18,8 +18,10 @@ const props = withDefaults(
     /** What stands for no item. */
     none?: string
     category?: string
+    /** What stands in the empty field; its label unless given. */
+    placeholder?: string
   }>(),
-  { none: 'no item', category: undefined },
+  { none: 'no item', category: undefined, placeholder: undefined },
 )
 const emit = defineEmits<{ 'update:modelValue': [id: string | undefined] }>()
 const library = useLibraryStore()
@@ -55,7 +57,7 @@ const nameOf = (id: unknown) => (id ? library.itemName(String(id)) : props.optio
         role="combobox"
         aria-expanded="false"
         :aria-label="label"
-        :placeholder="modelValue ? undefined : label"
+        :placeholder="modelValue ? undefined : (placeholder ?? label)"
         :value="nameOf(modelValue)"
         :title="nameOf(modelValue)"
         autocomplete="off"
@@ -81,7 +83,7 @@ const nameOf = (id: unknown) => (id ? library.itemName(String(id)) : props.optio
       <div class="relative">
         <ComboboxInput
           class="field pr-7"
-          :placeholder="modelValue ? undefined : label"
+          :placeholder="modelValue ? undefined : (placeholder ?? label)"
           :display-value="nameOf"
           :title="nameOf(modelValue)"
           autocomplete="off"

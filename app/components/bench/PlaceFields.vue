@@ -91,7 +91,7 @@ const isMade = computed(() => props.place.parts !== undefined)
       v-if="!inside && (higher.length || place.layerUpTo)"
       class="mt-1 grid grid-cols-[84px_1fr] items-center gap-x-1"
     >
-      <span>Who is ready</span>
+      <span>If ready</span>
       <select
         class="field"
         :value="place.layerUpTo ?? ''"

@@ -25,6 +25,8 @@ const rows = computed({
     ),
 })
 
+const doseOf = ({ dose }: DoseStage) =>
+  dose.kind === 'fixed' ? `${dose.sec} s` : shortDose(dose).replace(', on the count', '')
 function type() {
   typed.value = writeRoutine(props.entries)
   faults.value = []
@@ -127,7 +129,7 @@ function rename(index: number, event: Event) {
               :aria-label="`Dose of exercise ${at + 1}: ${shortDose(entry.dose)}`"
               @click="open = open === at ? undefined : at"
             >
-              {{ shortDose(entry.dose) || `${(entry.dose as { sec: number }).sec} s` }}
+              {{ doseOf(entry) }}
             </button>
             <button
               type="button"

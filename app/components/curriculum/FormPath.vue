@@ -34,8 +34,8 @@ const posts = computed(() => {
     return {
       ...point,
       n,
-      px: point.x * STEP + before * 5,
-      py: -point.y * STEP + before * 5,
+      px: point.x * STEP + before * 9,
+      py: -point.y * STEP + before * 6,
       now: props.at !== undefined && isOn(point, n, props.at),
     }
   })

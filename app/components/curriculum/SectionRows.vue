@@ -33,7 +33,7 @@ const hasMoves = computed(() => props.item.sections.some((section) => moves(sect
     <h2 id="sections" class="text-20">Sections and moves</h2>
     <div class="both">
       <InPlaceList
-        class="min-w-0 flex-1"
+        class="min-w-0"
         :model-value="item.sections"
         one="section"
         :blank="() => ({ name: `Section ${item.sections.length + 1}`, sec: 20 })"
@@ -162,7 +162,7 @@ const hasMoves = computed(() => props.item.sections.some((section) => moves(sect
           </InPlaceList>
         </template>
       </InPlaceList>
-      <FormPath v-if="hasMoves" class="w-[260px] flex-none" :sections="item.sections" />
+      <FormPath v-if="hasMoves" class="w-[340px]" :sections="item.sections" />
     </div>
   </section>
 </template>
@@ -170,8 +170,8 @@ const hasMoves = computed(() => props.item.sections.some((section) => moves(sect
 <style scoped>
 .both {
   display: flex;
-  gap: 18px;
-  align-items: flex-start;
+  flex-direction: column;
+  gap: 10px;
 }
 .moves {
   margin: 2px 0 8px;
@@ -180,12 +180,20 @@ const hasMoves = computed(() => props.item.sections.some((section) => moves(sect
 }
 .move {
   display: grid;
-  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr) 62px;
+  grid-template-columns: 68px minmax(0, 1fr) 60px 60px 64px;
   gap: 0 6px;
-  padding-bottom: 3px;
+  align-items: start;
   font-size: 13px;
   line-height: 20px;
+  padding-bottom: 2px;
   border-bottom: 1px solid #e7decd;
+}
+.move > :nth-child(1) {
+  grid-column: 1 / 3;
+  font-weight: 600;
+}
+.move > :nth-child(2) {
+  grid-column: 3 / 6;
 }
 .move .field {
   height: 24px;
@@ -196,10 +204,5 @@ const hasMoves = computed(() => props.item.sections.some((section) => moves(sect
   display: flex;
   gap: 4px;
   align-items: center;
-}
-@media (max-width: 900px) {
-  .both {
-    flex-direction: column;
-  }
 }
 </style>

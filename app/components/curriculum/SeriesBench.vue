@@ -246,6 +246,7 @@ async function use(lesson: number) {
                 <ItemPick
                   v-if="!readonly"
                   class="add"
+                  placeholder="add an item"
                   :label="`Lesson ${at + 1} ${field}: add an item`"
                   :model-value="undefined"
                   @update:model-value="putLesson({ ...row, [field]: withItem(row[field], $event) })"

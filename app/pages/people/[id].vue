@@ -2,7 +2,7 @@
 import { placedSchema, studentClassesSchema, studentPageSchema } from '~~/shared/answers'
 import { toast } from 'vue-sonner'
 import type { Mark } from '~~/core/people/marks'
-import { wholeRuns } from '~~/core/people/section-runs'
+import { sectionIds, wholeRuns } from '~~/core/people/section-runs'
 import { longTime, minutes } from '~~/core/kernel/time-text'
 import type { StudentPage } from '~~/shared/answers'
 import { shortDay } from '~/domain/days'
@@ -136,7 +136,7 @@ const forms = computed(() =>
       )
       return {
         name: library.itemName(itemId),
-        whole: wholeRuns(sections),
+        whole: wholeRuns(sections, sectionIds(known)),
         asked: asked?.target?.amount,
         sections: sections.map(({ id, runs }) => ({
           name: known[Number(/^section-(\d+)$/.exec(id)?.[1] ?? 0) - 1]?.name ?? id,

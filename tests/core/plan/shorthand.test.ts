@@ -84,7 +84,44 @@ describe('a dose in one line', () => {
         bridgeSec: 20,
       },
     ],
-  ])('%s', (line, meant) => expect(read(line)).toEqual(dose(meant)))
+    ['10 by my word', { kind: 'count', reps: 10, by: 'word' }],
+    ['8 own both roles side to side swap 4', { kind: 'own', reps: 8, roles: 2, alternate: true, swapSec: 4 }],
+    [
+      'routine "Jacks" item "jacks" [20] "Circles" [0:20] laps 2 gap 3 lap rest 30',
+      {
+        kind: 'routine',
+        entries: [
+          { title: 'Jacks', technique: 'jacks', dose: { kind: 'count', reps: 20 } },
+          { title: 'Circles', dose: { kind: 'fixed', sec: 20 } },
+        ],
+        laps: 2,
+        gapSec: 3,
+        lapRestSec: 30,
+      },
+    ],
+    [
+      'ladder "Answer" item "kick" layer 2 answered by "check" layer 3 other side made of "step" x2, "turn" no side [6 both roles]',
+      {
+        kind: 'ladder',
+        stages: [
+          {
+            title: 'Answer',
+            technique: 'kick',
+            layer: 2,
+            receives: { technique: 'check', layer: 3, side: 'other' },
+            parts: [
+              { technique: 'step', times: 2 },
+              { technique: 'turn', side: 'none' },
+            ],
+            dose: { kind: 'count', reps: 6, roles: 2 },
+          },
+        ],
+      },
+    ],
+  ])('%s', (line, meant) => {
+    expect(read(line)).toEqual(dose(meant))
+    expect(read(writeShorthand(read(line)))).toEqual(dose(meant))
+  })
 
   it('is written as shortly as it can be', () => {
     expect(writeShorthand(read('3 x 10  each side  @1.5 rest 0:20 switch 5'))).toBe('3x10 each side rest 20')
