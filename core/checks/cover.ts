@@ -1,7 +1,8 @@
 import { spokenName, type Item, type Region } from '../curriculum/item'
 import { insertBlocks } from '../plan/edit'
 import { MOST_PARTS } from '../kernel/fields'
-import type { Plan } from '../plan/schema'
+import type { RoutineDose } from '../plan/doses'
+import type { Block, Plan } from '../plan/schema'
 import { minutes } from '../kernel/time-text'
 import type { Fix } from './check'
 import type { Ground } from './ground'
@@ -99,7 +100,8 @@ export function coverProblem(ground: Ground): CoverProblem | undefined {
   return {
     exercises,
     gaps: [...gaps.values()],
-    transitionSec: ground.plan.transitionSec,
+    // An entry of a routine needs no transition.
+    transitionSec: routineBefore(ground.plan, at) ? 0 : ground.plan.transitionSec,
     at,
     plan: ground.plan,
     hopeless: [...regions].filter((region) => !reachable(region)),
@@ -147,21 +149,29 @@ interface Added {
   sec: number
 }
 
+/** The warm-up routine, gone through once, that ends at `at`. */
+function routineBefore(plan: Plan, at: number): { block: Block; dose: RoutineDose } | undefined {
+  const block = plan.blocks[at - 1]
+  if (block?.phase !== 'warmup' || block.mode !== 'together') return undefined
+  const { dose } = block
+  return dose?.kind === 'routine' && dose.laps === 1 ? { block, dose } : undefined
+}
+
 /** A warm-up that is a routine already takes the exercises as entries, where it stands right before them and has room. */
 function intoRoutine({ plan, at }: CoverProblem, added: readonly Added[]): Plan | undefined {
-  const block = plan.blocks[at - 1]
-  if (block?.phase !== 'warmup' || block.mode !== 'together' || block.dose?.kind !== 'routine')
-    return undefined
+  const found = routineBefore(plan, at)
+  if (!found) return undefined
+  const { block, dose: routine } = found
   const entries = [
-    ...block.dose.entries,
+    ...routine.entries,
     ...added.map(({ exercise, sec }) => ({
       title: exercise.name,
       technique: exercise.item,
       dose: { kind: 'fixed' as const, sec, active: true },
     })),
   ]
-  if (entries.length > MOST_PARTS || block.dose.laps > 1) return undefined
-  const dose = { ...block.dose, entries }
+  if (entries.length > MOST_PARTS) return undefined
+  const dose = { ...routine, entries }
   return { ...plan, blocks: plan.blocks.map((one) => (one === block ? { ...one, dose } : one)) }
 }
 

@@ -328,7 +328,7 @@ test('the visiting afternoon of 46 prints on one page, and its sheets on one eac
   expect(await card.evaluate((sheet) => sheet.scrollHeight <= sheet.clientHeight)).toBe(true)
   // Read at arm’s length: ten points at least.
   expect(await card.evaluate((sheet) => parseFloat(getComputedStyle(sheet).fontSize))).toBeGreaterThan(13.3)
-  await page.getByLabel('sheets for stations and helpers').check()
+  await page.getByLabel('sheets for stations, helpers and home').check()
   await expect(page.getByRole('article').nth(1)).toBeVisible()
   await expect(page.locator('article[aria-busy="true"]')).toHaveCount(0)
   const sheets = await page.getByRole('article').count()

@@ -109,7 +109,7 @@ const isMade = computed(() => props.place.parts !== undefined)
       :parts="place.parts"
       @change="emit('change', { parts: $event }, 'parts')"
     />
-    <button v-else-if="!inside" type="button" class="link text-13" @click="open = true">
+    <button v-else-if="!inside" type="button" class="link text-13 min-h-6" @click="open = true">
       A rep is made of several…
     </button>
   </div>

@@ -28,7 +28,7 @@ function setLead(group: string, who: string | undefined) {
 </script>
 
 <template>
-  <button v-if="!isOpen" type="button" class="link text-13" @click="open = true">
+  <button v-if="!isOpen" type="button" class="link text-13 min-h-6" @click="open = true">
     Why it is there, who shows it…
   </button>
   <div v-else class="teaching">

@@ -87,7 +87,12 @@ const nameOf = ({ section, move }: PathPoint) => props.sections[section]?.moves?
       </g>
     </svg>
     <figcaption>
-      <button type="button" class="link text-13" :aria-pressed="fromFront" @click="fromFront = !fromFront">
+      <button
+        type="button"
+        class="link text-13 min-h-6"
+        :aria-pressed="fromFront"
+        @click="fromFront = !fromFront"
+      >
         {{ fromFront ? 'As one does it' : 'As in a mirror, from the front' }}
       </button>
     </figcaption>

@@ -54,7 +54,7 @@ const hasMoves = computed(() => props.item.sections.some((section) => moves(sect
             />
             <button
               type="button"
-              class="link text-13 whitespace-nowrap"
+              class="link text-13 min-h-6 whitespace-nowrap"
               :aria-expanded="open === at"
               @click="open = open === at ? undefined : at"
             >

@@ -205,6 +205,45 @@ describe('the fix', () => {
     expect(problem.hopeless).toEqual(['knees'])
   })
 
+  it('adds entries to a routine that is there, without a transition', () => {
+    const facts = club([kick, exercise('hips', { hips: 3 }), exercise('knees', { knees: 3 })])
+    const routine = block('routine', {
+      phase: 'warmup',
+      dose: { kind: 'routine', entries: [{ title: 'Jacks', dose: count(10) }] },
+    })
+    const fix = solved(plan([routine, kicks()]), facts)
+    expect(fix?.does).toBe('Add 1:00 of warm-up')
+    expect(fix?.plan.blocks).toHaveLength(2)
+    expect(lacks(fix!.plan, facts)).toEqual([])
+    const [warmUp] = fix!.plan.blocks
+    expect(warmUp?.dose?.kind === 'routine' && warmUp.dose.entries.map(({ technique }) => technique)).toEqual(
+      [undefined, 'hips', 'knees'],
+    )
+  })
+
+  it('every entry of a routine prepares', () => {
+    const facts = club([kick, exercise('swing', { hips: 2 }), exercise('bend', { knees: 1 })])
+    const entry = (technique: string) => ({ title: technique, technique, dose: fixed(60) })
+    const routine = block('routine', {
+      phase: 'warmup',
+      dose: { kind: 'routine', entries: [entry('swing'), entry('bend')] },
+    })
+    expect(lacks(plan([routine, kicks()]), facts)).toEqual([])
+  })
+
+  it('what the other role works on is prepared for too', () => {
+    const facts = club([item('push'), kick, exercise('swing', { hips: 2 }), exercise('bend', { knees: 1 })])
+    const exchange = block('exchange', {
+      technique: 'push',
+      receives: { technique: 'kick' },
+      dose: count(10, { roles: 2 }),
+    })
+    expect(lacks(plan([exchange]), facts)).toMatchObject([
+      ['exchange', 'hips', 0, 2],
+      ['exchange', 'knees', 0, 1],
+    ])
+  })
+
   it('no answer is no fix', () => {
     const problem = problemOf(plan([kicks()]), club([kick, exercise('swing', { hips: 2 })]))
     expect(coverFix(problem, { status: 'Infeasible', columns: {} })).toBeUndefined()

@@ -2,7 +2,7 @@
 import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
 
 /** The password, asked for over the page when a session has ended: what was on the page stays as it is behind it. */
-const { wanted, signIn } = useSignInAgain()
+const { signIn } = useSignInAgain()
 const { user } = useUserSession()
 const email = ref('')
 const password = ref('')
@@ -24,7 +24,7 @@ async function send() {
 </script>
 
 <template>
-  <Dialog :open="wanted" class="relative z-50" @close="() => {}">
+  <Dialog open class="relative z-50" @close="() => {}">
     <div class="fixed inset-0 bg-[#2a1e16]/60" aria-hidden="true" />
     <div class="fixed inset-0 grid place-items-center p-4">
       <DialogPanel class="panel w-full max-w-[420px] border-t-[5px] border-t-gilt p-6">
