@@ -31,7 +31,9 @@ export async function marksAfter(
       ],
     },
   )
-  return rows.flatMap(({ studentId, itemId, layer }) => {
+  // What was only part of something else is not marked by itself.
+  const worked = rows.filter(({ workMs, holdingMs }) => workMs + holdingMs > 0)
+  return worked.flatMap(({ studentId, itemId, layer }) => {
     if (chance.next() > MARKED) return []
     const mark = markFor(students.get(studentId)?.notches ?? 0, layer, chance)
     const usual = faults.get(itemId) ?? []

@@ -20,27 +20,54 @@ export interface ReadCombination {
 export function readCombination(text: string, find: FindItem): ReadCombination {
   const parts: CombinationPart[] = []
   const unknown: string[] = []
-  for (const raw of text.split(/[,\n→]/)) {
-    let words = raw.trim()
-    if (!words) continue
-    const given: Record<string, unknown> = {}
-    for (;;) {
-      const side = /\s+(same|other|no) side$/i.exec(words)
-      const times = /\s+[x×]\s?(\d{1,2})$/i.exec(words)
-      const layer = /\s+layer (\d{1,2})$/i.exec(words)
-      const found = side ?? times ?? layer
-      if (!found) break
-      if (side) given.side = side[1]?.toLowerCase() === 'no' ? 'none' : side[1]?.toLowerCase()
-      else if (times) given.times = Number(times[1])
-      else given.layer = Number(found[1])
-      words = words.slice(0, -found[0].length)
+  const words = text.split(/[,\n→]/).map((word) => word.trim())
+  for (let at = 0; at < words.length;) {
+    const found = longestPart(words, at, find)
+    if (found) {
+      parts.push(found.part)
+      at += found.taken
+    } else {
+      if (words[at]) unknown.push(words[at] ?? '')
+      at++
     }
-    const item = find(words)
-    const read = item && partSchema.safeParse({ technique: item.id, ...given })
-    if (read?.success) parts.push(read.data)
-    else unknown.push(raw.trim())
   }
   return { parts, unknown }
+}
+
+/** More commas than any item's own name has. */
+const MOST_IN_A_NAME = 4
+
+/** A name may have commas of its own, so the longest run of words that is a name is taken. */
+function longestPart(
+  words: readonly string[],
+  at: number,
+  find: FindItem,
+): { part: CombinationPart; taken: number } | undefined {
+  for (let taken = Math.min(MOST_IN_A_NAME, words.length - at); taken > 0; taken--) {
+    const part = readPart(words.slice(at, at + taken).join(', '), find)
+    if (part) return { part, taken }
+  }
+  return undefined
+}
+
+/** A name with what is said after it: its side, how many times, its layer. */
+function readPart(said: string, find: FindItem): CombinationPart | undefined {
+  let name = said
+  const given: Record<string, unknown> = {}
+  for (;;) {
+    const side = /\s+(same|other|no) side$/i.exec(name)
+    const times = /\s+[x×]\s?(\d{1,2})$/i.exec(name)
+    const layer = /\s+layer (\d{1,2})$/i.exec(name)
+    const found = side ?? times ?? layer
+    if (!found) break
+    if (side) given.side = side[1]?.toLowerCase() === 'no' ? 'none' : side[1]?.toLowerCase()
+    else if (times) given.times = Number(times[1])
+    else given.layer = Number(found[1])
+    name = name.slice(0, -found[0].length)
+  }
+  const item = find(name)
+  const read = item && partSchema.safeParse({ technique: item.id, ...given })
+  return read?.success ? read.data : undefined
 }
 
 const SIDE_WORDS = { same: '', other: ' other side', none: ' no side' } as const

@@ -114,6 +114,7 @@ describe('who does not teach', () => {
         'floorNote',
         'groupId',
         'id',
+        'layers',
         'name',
         'notches',
         'rankId',

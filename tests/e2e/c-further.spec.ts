@@ -24,7 +24,7 @@ async function pick(page: Page, label: string, words: string) {
   const field = bench(page).getByRole('combobox', { name: label, exact: true })
   await field.click()
   await field.fill(words)
-  await page.getByRole('option').first().click()
+  await bench(page).getByRole('option').first().click()
 }
 const planOf = async <T>(page: Page, id: string) =>
   (await ask<{ plan: { blocks: (T & { id: string })[] } }>(page, `/api/plans/${id}`)).plan.blocks
@@ -39,12 +39,9 @@ test('the partner works on something of their own: said on the bench, the board,
   await pick(page, 'The partner works on', 'low parry')
   await bench(page).getByLabel('Side of the partner’s item').selectOption('other')
   await expect(board(page, 'joined-kicks')).toContainText('partner: Low parry, other side')
-  await expect(bench(page).getByTestId('sum').or(page.locator('[data-test="sum"]'))).toContainText(
-    /30 × Front and round kick, joined and 30 × Low parry each|30 × Low parry and 30 × Front and round kick, joined each/,
+  await expect(page.locator('[data-test="sum"]')).toContainText(
+    '30 × Front and round kick, joined and 30 × Low parry each',
   )
-  await expect(
-    page.locator('.bench [data-state], .save').first().or(page.getByText('all changes kept')),
-  ).toBeVisible()
   await expect
     .poll(
       async () =>
@@ -52,7 +49,7 @@ test('the partner works on something of their own: said on the bench, the board,
     )
     .toEqual({ technique: 'low-parry', layer: 1, side: 'other' })
   await page.goto(`/print/${id}`)
-  await expect(page.getByText('partner: Low parry, other side')).toBeVisible()
+  await expect(page.getByText('partner: Low parry, other side').first()).toBeVisible()
 })
 
 test('with one role again the answer goes, and the plan is still kept', async ({ page }) => {
@@ -75,19 +72,16 @@ test('a combination is typed, turned about and mirrored at a key, and climbed to
   await board(page, 'joined-kicks').click()
   const chain = bench(page).locator('[data-test="chain"]')
   const typed = bench(page).getByLabel('Made of')
-  await typed.fill('hook, low round kick other side x2, sidestep')
+  await typed.fill('hook, round kick, low other side x2, sidestep')
   await typed.press('Enter')
-  await expect(bench(page).getByRole('alert')).toContainText('Nothing in the library is called')
+  await expect(bench(page).getByRole('alert')).toHaveText('Nothing in the library is called “sidestep”.')
   await typed.fill('hook, round kick, low other side x2')
   await typed.press('Enter')
-  await expect(bench(page).getByRole('alert')).toContainText('“low other side x2”')
-  await typed.fill('hook, push kick other side x2')
-  await typed.press('Enter')
-  await expect(chain).toHaveText('Hook → 2 × Push kick, front leg, other side')
+  await expect(chain).toHaveText('Hook → 2 × Round kick, low, other side')
   await typed.press('Alt+r')
-  await expect(chain).toHaveText('2 × Push kick, front leg, other side → Hook')
+  await expect(chain).toHaveText('2 × Round kick, low, other side → Hook')
   await typed.press('Alt+m')
-  await expect(chain).toHaveText('2 × Push kick, front leg → Hook, other side')
+  await expect(chain).toHaveText('2 × Round kick, low → Hook, other side')
   await page.getByRole('textbox', { name: 'Find in the library' }).fill('front and round kick, joined')
   await page
     .getByRole('button', { name: /^Front and round kick, joined/ })
@@ -167,10 +161,6 @@ test('a form is stepped through on the floor; a version of one’s own is a tap 
   await expect(moves).toContainText('count 2 of')
   await passTime(page, 20 * MINUTE)
   await page.keyboard.press('f')
-  await page
-    .getByRole('button', { name: /^Finish/ })
-    .last()
-    .click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Bowed out')
 
   await page.goto('/people')
@@ -208,8 +198,8 @@ test('the curriculum: a helper, a film, steps of a version, a move; kept, and on
   await edit('Reference 1: begins at the minute', '2:30')
   await page.getByLabel('Steps of').selectOption('2')
   await page.getByRole('button', { name: '+ step' }).click()
+  // Enter begins the next.
   await edit('Step 1', 'Cross behind')
-  await page.getByRole('button', { name: '+ step' }).click()
   await edit('Step 2', 'Kick to the side')
   await expect(page.getByText('Steps 1 to 2, on the count')).toBeVisible()
   await expect(page.getByText('all changes kept')).toBeVisible()

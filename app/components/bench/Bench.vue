@@ -2,6 +2,7 @@
 import type { Block, Mode, Priority } from '~~/core/plan/schema'
 import { stagesOf, type Dose } from '~~/core/plan/doses'
 import { withFields } from '~/domain/with-fields'
+import type { BoardWays } from '~~/core/plan/doses/shorthand-board'
 import { canBeCut, withMode, withPhase } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
@@ -162,7 +163,11 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         v-else-if="block.dose && block.mode !== 'turns'"
         :dose="block.dose"
         :worked="block.mode !== 'together' || block.technique !== undefined"
-        @change="(dose: Dose, touch: string) => set({ dose }, touch)"
+        :ways="{ firstSide: block.firstSide, start: block.start }"
+        @change="
+          (dose: Dose, touch: string, ways?: BoardWays) =>
+            set({ dose, ...(ways ? { firstSide: ways.firstSide, start: ways.start } : {}) }, touch)
+        "
       />
       <PlaceFields
         v-if="block.mode === 'together' && block.phase !== 'water'"

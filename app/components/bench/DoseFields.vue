@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { DOSE_NAMES, type Dose, type DoseName } from '~~/core/plan/doses'
+import type { BoardWays } from '~~/core/plan/doses/shorthand-board'
 import { withFields } from '~/domain/with-fields'
 import { DOSE_FIELDS, DOSE_TITLES, withKind, type DoseField } from '~/domain/dose-fields'
 
 /** The dose of a board, a track or a stage: its kind, its figures, and what is particular to it. */
 const props = withDefaults(
-  defineProps<{ dose: Dose; inLadder?: boolean; idPrefix?: string; worked?: boolean }>(),
+  defineProps<{ dose: Dose; inLadder?: boolean; idPrefix?: string; worked?: boolean; ways?: BoardWays }>(),
   {
     inLadder: false,
     worked: false,
+    ways: undefined,
     idPrefix: 'dose',
   },
 )
-const emit = defineEmits<{ change: [dose: Dose, touch: string] }>()
+const emit = defineEmits<{ change: [dose: Dose, touch: string, ways?: BoardWays] }>()
 
 const kinds = computed(() =>
   DOSE_NAMES.filter((kind) => !(props.inLadder && (kind === 'ladder' || kind === 'routine'))),
@@ -48,7 +50,8 @@ const twoRoles = [
     <ShorthandField
       :dose="dose"
       :in-ladder="inLadder"
-      @change="emit('change', $event, `${idPrefix}.short`)"
+      :ways="ways"
+      @change="(next, said) => emit('change', next, `${idPrefix}.short`, said)"
     />
     <div class="grid grid-cols-[84px_1fr] items-center gap-x-1">
       <label :for="`${idPrefix}-kind`">Dose</label>

@@ -1,30 +1,36 @@
 <script setup lang="ts">
 import type { Dose } from '~~/core/plan/doses'
-import { readShorthand, writeShorthand } from '~~/core/plan/doses/shorthand'
+import { readBoardLine, writeBoardLine, type BoardWays } from '~~/core/plan/doses/shorthand-board'
 
 /** The whole dose in one line, to be typed or pasted. Enter takes it; what is wrong is told, with the caret at its place. */
-const props = defineProps<{ dose: Dose; inLadder: boolean }>()
-const emit = defineEmits<{ change: [dose: Dose] }>()
+const props = defineProps<{
+  dose: Dose
+  inLadder: boolean
+  /** How the board goes, where the dose is a board's. */
+  ways?: BoardWays | undefined
+}>()
+const emit = defineEmits<{ change: [dose: Dose, ways: BoardWays] }>()
 const id = useId()
 const field = useTemplateRef<HTMLInputElement>('field')
-const typed = ref(writeShorthand(props.dose))
+const written = () => writeBoardLine(props.dose, props.ways)
+const typed = ref(written())
 const wrong = ref('')
-watch(
-  () => props.dose,
-  (dose) => {
-    typed.value = writeShorthand(dose)
-    wrong.value = ''
-  },
-)
+watch(written, (line) => {
+  typed.value = line
+  wrong.value = ''
+})
 
 function take() {
-  const read = readShorthand(typed.value)
-  if (read.ok && props.inLadder && (read.dose.kind === 'ladder' || read.dose.kind === 'routine'))
-    return tell(0, 'a stage holds any dose but a ladder or a routine')
+  const read = readBoardLine(typed.value)
   if (!read.ok) return tell(read.fault.at, read.fault.message)
+  const { dose, ways } = read
+  if (props.inLadder && (dose.kind === 'ladder' || dose.kind === 'routine'))
+    return tell(0, 'a stage holds any dose but a ladder or a routine')
+  if (!props.ways && (ways.firstSide || ways.start))
+    return tell(0, 'only a board has a first side and a word to begin')
   wrong.value = ''
   // Leaving the field without a change is none: a form keeps the ids of its sections.
-  if (typed.value.trim() !== writeShorthand(props.dose)) emit('change', read.dose)
+  if (typed.value.trim() !== written()) emit('change', dose, ways)
 }
 function tell(at: number, message: string) {
   wrong.value = `Character ${at + 1}: ${message}.`
@@ -32,7 +38,7 @@ function tell(at: number, message: string) {
 }
 /** Escape puts back what stood here; with nothing to put back it leaves the field. */
 function leave(event: KeyboardEvent) {
-  const stood = writeShorthand(props.dose)
+  const stood = written()
   if (typed.value === stood && !wrong.value) return
   event.stopPropagation()
   typed.value = stood

@@ -2,6 +2,7 @@
 import { layPlan } from '~~/core/plan/timeline'
 import { parsePlan } from '~~/core/plan/parse'
 import { stagesOf } from '~~/core/plan/doses'
+import { withoutEmptyRows } from '~~/core/curriculum/empty-rows'
 import { breakDown } from '~~/core/curriculum/steps'
 import type { Item } from '~~/core/curriculum/item'
 import { minutes } from '~~/core/kernel/time-text'
@@ -24,7 +25,7 @@ function put(next: string[]) {
   emit('change', { layers })
 }
 const broken = computed(() => {
-  const board = breakDown(props.item, [], [], layer.value || 1)
+  const board = breakDown(withoutEmptyRows(props.item), [], [], layer.value || 1)
   if (board?.dose?.kind !== 'ladder') return undefined
   const plan = parsePlan({
     format: 'golden-lintel/plan',

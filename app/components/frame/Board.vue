@@ -42,7 +42,14 @@ const say = computed(() => {
     case 'together':
     case 'oneCount':
       return (
-        [dose ? shortDose(dose) : '', focusOf(technique), ...beside.value].filter(Boolean).join(' · ') ||
+        [
+          dose ? shortDose(dose) : '',
+          dose?.kind === 'routine' && !twoLines.value ? lookFor.value : '',
+          focusOf(technique),
+          ...beside.value,
+        ]
+          .filter(Boolean)
+          .join(' · ') ||
         (block.value.notes ?? '')
       )
     case 'layers':

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { readBoardLine, writeBoardLine } from '../../../core/plan/doses/shorthand-board'
 import { describe, expect, it } from 'vitest'
 import { doseSchema, type Dose } from '../../../core/plan/doses'
 import { readShorthand, writeShorthand } from '../../../core/plan/doses/shorthand'
@@ -279,5 +280,21 @@ describe('a dose in one line', () => {
       ),
       { numRuns: 400 },
     )
+  })
+})
+
+describe('a board in one line', () => {
+  it.each([
+    ['3x10 each side left first', { firstSide: 'L' }],
+    ['10 begins at my word right first', { start: 'word', firstSide: 'R' }],
+    ['5:00', {}],
+  ])('%s', (line, ways) => {
+    const got = readBoardLine(line)
+    expect(got).toMatchObject({ ok: true, ways })
+    if (got.ok) expect(readBoardLine(writeBoardLine(got.dose, got.ways))).toEqual(got)
+  })
+
+  it('keeps the place of what is wrong in the dose', () => {
+    expect(readBoardLine('3x left first')).toMatchObject({ ok: false, fault: { at: 2 } })
   })
 })
