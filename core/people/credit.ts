@@ -1,5 +1,7 @@
 import { stationLane } from '../plan/modes/stations'
-import { Tally, type Intervals, type Part, type Practice, type PracticeTold } from '../plan/practice'
+import { Tally, type Part } from '../plan/practice'
+import type { Practice, PracticeTold } from '../plan/practice-row'
+import type { Intervals } from '../plan/reps'
 import type { Plan } from '../plan/schema'
 import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
 import { toMs } from '../kernel/units'

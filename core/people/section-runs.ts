@@ -1,4 +1,4 @@
-import type { SectionRuns } from '../plan/practice'
+import type { SectionRuns } from '../plan/practice-row'
 
 /** Runs through the sections of a form, as the records keep and add them. */
 

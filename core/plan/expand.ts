@@ -1,5 +1,6 @@
 import { cuesOf, type Cue } from './cues'
-import { Tally, type KnownFigures, type Practice } from './practice'
+import { Tally, type KnownFigures } from './practice'
+import type { Practice } from './practice-row'
 import type { Plan } from './schema'
 import { layPlan, type Timeline } from './timeline'
 import { toSec } from '../kernel/units'

@@ -1,6 +1,7 @@
 import { doseFactors, type Dose } from './doses'
 import type { Stretch } from './modes/mode'
-import { Tally, WHOLLY_PRESENT, type ClassTimes, type PracticeTold } from './practice'
+import { Tally, WHOLLY_PRESENT, type ClassTimes } from './practice'
+import type { PracticeTold } from './practice-row'
 import type { Block } from './schema'
 import { counted, shortTime } from '../kernel/time-text'
 

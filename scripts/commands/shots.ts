@@ -29,8 +29,6 @@ async function newPage(browser: Browser, baseURL: string): Promise<Page> {
 /** Every main view, from the demo club, in the order of the work. */
 async function takeAll(browser: Browser, url: string): Promise<void> {
   const page = await newPage(browser, url)
-  await page.goto('/sign-in')
-  await shot(page, 'sign-in')
   await signIn(page)
   await shot(page, 'today')
   await openTonight(page)
@@ -105,6 +103,9 @@ async function takeClub(page: Page): Promise<void> {
   await page.goto('/syllabus')
   await page.getByRole('gridcell', { name: 'Teal, Throws' }).click()
   await shot(page, 'syllabus')
+  await page.goto('/curriculum/series')
+  await page.getByRole('article', { name: 'Lesson 1' }).getByText('missed it').waitFor()
+  await shot(page, 'series')
 }
 
 async function registerMost(page: Page): Promise<void> {

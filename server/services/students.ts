@@ -1,5 +1,5 @@
 import type { StudentClasses, StudentPage } from '../../shared/answers'
-import type { SectionRuns } from '../../core/plan/practice'
+import type { SectionRuns } from '../../core/plan/practice-row'
 import type { Club } from '../db/in-club'
 import { ownLayers } from './own-layers'
 import { fault } from '../../core/kernel/faults'

@@ -151,6 +151,17 @@ test('a form is stepped through on the floor; a version of one’s own is a tap 
   await passTime(page, 9 * MINUTE)
   await expect(page.getByText('Front kick, rear leg → Round kick, middle, other side').first()).toBeVisible()
   await expect(page.getByText(`${name.split(' ')[0]} Either leg first`).first()).toBeVisible()
+  // On the floor it is a tap too: up to the highest, and round again.
+  await page
+    .getByText(`${name.split(' ')[0]} Either leg first`)
+    .first()
+    .click()
+  const who = page.getByRole('dialog').getByRole('button', { name })
+  for (const version of ['Two kicks, a rest between', 'Two kicks, one breath', 'Either leg first']) {
+    await who.click()
+    await expect(who).toContainText(version)
+  }
+  await page.getByRole('button', { name: 'Done' }).click()
   await passTime(page, 3.5 * MINUTE)
   await expect(page.getByText('Partner:').first()).toBeVisible()
   await passTime(page, 7 * MINUTE)

@@ -56,21 +56,24 @@ const safety = computed(() =>
 const chain = computed(() =>
   atWork.value && worked.value?.parts ? chainWords(worked.value.parts, names) : '',
 )
+/** The versions that are each one's own affair here. */
+const range = computed(() => (atWork.value ? store.offered.get(technique.value ?? '') : undefined))
+const isGiving = ref(false)
 /** Who works a higher version than the class. */
 const higher = computed(() => {
-  const range = atWork.value ? store.offered.get(technique.value ?? '') : undefined
-  if (!range) return ''
+  const { value: offered } = range
+  if (!offered) return ''
   const own = members.value.filter(
-    ({ id, layers }) => inHall(store.register.get(id)) && (layers[technique.value ?? ''] ?? 0) > range.from,
+    ({ id, layers }) => inHall(store.register.get(id)) && (layers[technique.value ?? ''] ?? 0) > offered.from,
   )
   return own.length
     ? own
         .map(
           ({ name, layers }) =>
-            `${name.split(' ')[0]} ${library.layerName(technique.value, Math.min(range.upTo, layers[technique.value ?? ''] ?? 1))}`,
+            `${name.split(' ')[0]} ${library.layerName(technique.value, Math.min(offered.upTo, layers[technique.value ?? ''] ?? 1))}`,
         )
         .join(', ')
-    : `who is ready: up to ${library.layerName(technique.value, range.upTo)}`
+    : `who is ready: up to ${library.layerName(technique.value, offered.upTo)}`
 })
 const point = computed(() => {
   if (waiting.value || holding.value) return ''
@@ -104,7 +107,14 @@ const point = computed(() => {
       <p v-if="chain" class="beside">{{ chain }}</p>
       <p v-if="partner" class="beside"><b>Partner:</b> {{ partner }}</p>
       <p v-if="safety && partner" class="beside">{{ safety }}</p>
-      <p v-if="higher" class="beside">{{ higher }}</p>
+      <button v-if="higher" type="button" class="beside higher" @click="isGiving = true">{{ higher }}</button>
+      <LazyOwnLayers
+        v-if="isGiving && range"
+        :item="technique ?? ''"
+        :range="range"
+        :students="members.filter(({ id }) => inHall(store.register.get(id)))"
+        @leave="isGiving = false"
+      />
       <p class="point">{{ point }}</p>
     </div>
   </article>
@@ -115,6 +125,12 @@ const point = computed(() => {
   font-size: 18px;
   line-height: 23px;
   color: var(--color-hall-ash);
+}
+.higher {
+  min-height: 44px;
+  padding: 2px 10px;
+  text-align: left;
+  border: 1.5px solid #75604a;
 }
 .beside b {
   font-weight: 640;
