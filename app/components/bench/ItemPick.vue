@@ -26,6 +26,8 @@ const library = useLibraryStore()
 const Box = shallowRef<Component>()
 const showsAll = ref(false)
 const begun = ref<string>()
+/** Enter was pressed before the list was there: the first that is found is meant. */
+const isMeant = ref(false)
 const plain = useTemplateRef<HTMLInputElement>('plain')
 async function use() {
   plain.value?.select()
@@ -55,6 +57,7 @@ const nameOf = (id: unknown) => (id ? library.itemName(String(id)) : props.optio
         :title="nameOf(modelValue)"
         autocomplete="off"
         @focus="use"
+        @keydown.enter.prevent="isMeant = true"
       />
       <button
         type="button"
@@ -77,6 +80,7 @@ const nameOf = (id: unknown) => (id ? library.itemName(String(id)) : props.optio
       :placeholder="placeholder"
       :show-all="showsAll"
       :begun="begun"
+      :is-meant="isMeant"
       @update:model-value="emit('update:modelValue', $event)"
     />
   </div>

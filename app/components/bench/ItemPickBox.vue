@@ -21,6 +21,8 @@ const props = defineProps<{
   showAll: boolean
   /** What was typed before the list was there. */
   begun?: string | undefined
+  /** And Enter pressed after it. */
+  isMeant: boolean
 }>()
 const emit = defineEmits<{ 'update:modelValue': [id: string | undefined] }>()
 const library = useLibraryStore()
@@ -31,7 +33,9 @@ onMounted(async () => {
   await nextTick()
   const input = box.value?.querySelector('input')
   input?.focus()
-  if (input && props.begun !== undefined) {
+  const [first] = props.isMeant && props.begun ? library.offered(props.begun) : []
+  if (first) emit('update:modelValue', first.id)
+  else if (input && props.begun !== undefined) {
     input.value = props.begun
     input.dispatchEvent(new Event('input', { bubbles: true }))
   } else input?.select()
