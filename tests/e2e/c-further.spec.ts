@@ -173,6 +173,10 @@ test('a form is stepped through on the floor; a version of one’s own is a tap 
   await passTime(page, 20 * MINUTE)
   await page.keyboard.press('f')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Bowed out')
+  await expect(page.getByText('What each practised is in the ledger.')).toBeVisible()
+  await expect
+    .poll(async () => (await ask<{ state: string }>(page, `/api/classes/${classId}`)).state)
+    .toBe('finished')
 
   await page.goto('/people')
   await page.getByRole('link', { name, exact: true }).first().click()
@@ -188,7 +192,9 @@ test('a form is stepped through on the floor; a version of one’s own is a tap 
   await page.getByRole('dialog').getByLabel('rungs and exercises').check()
   const download = page.waitForEvent('download')
   await page.getByRole('dialog').getByRole('button', { name: 'Save the file' }).click()
-  const chapters = chapterTimes(await readFile(await (await download).path(), 'utf8'))
+  const file = await readFile(await (await download).path(), 'utf8')
+  expect(file).toContain('Line up, bow, mat and kit')
+  const chapters = chapterTimes(file)
   // Begun when the button was pressed, a moment after the planned bow.
   const [from, to, title] = chapters[0] ?? []
   expect(title).toBe('Line up, bow, mat and kit')

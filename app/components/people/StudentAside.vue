@@ -104,6 +104,9 @@ const sides = computed(() => {
   margin-bottom: 12px;
   border-collapse: collapse;
 }
+.small td {
+  border-bottom: 1px solid #e7decd;
+}
 .small th {
   padding: 2px 0;
   font-weight: 450;

@@ -23,6 +23,14 @@ function teachingSaid({ teaching }: Plan['blocks'][number]): string {
     .filter(Boolean)
     .join('; ')
 }
+/** What the holder or helper does, and how nobody is hurt, on boards that all work together. */
+function holderSaid({ mode, technique }: Plan['blocks'][number]): string {
+  const { helper, partner } = library.items.get(technique ?? '') ?? {}
+  if (mode !== 'together' || partner === 'solo' || !helper) return ''
+  return [helper.does, helper.height && `at the height of ${helper.height}`, helper.safety]
+    .filter(Boolean)
+    .join('; ')
+}
 const cautions = computed(() => {
   const ids = new Set(
     props.plan.blocks.flatMap(({ technique, tracks }) => [
@@ -60,6 +68,9 @@ const cautions = computed(() => {
                 }}<template v-if="part.dose">, {{ part.dose }}</template></span
               >
             </span>
+            <span v-if="holderSaid(line.block)" class="teaching"
+              >Who holds: {{ holderSaid(line.block) }}</span
+            >
             <span v-if="line.block.teaching" class="teaching">{{ teachingSaid(line.block) }}</span>
           </td>
           <td class="length">{{ line.length }}</td>
