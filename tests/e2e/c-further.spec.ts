@@ -146,6 +146,7 @@ test('a form is stepped through on the floor; a version of one’s own is a tap 
   await expect(row.getByRole('button', { name: /Change it$/ })).toHaveText('Either leg first')
 
   await page.goto(`/floor?class=${classId}`)
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
   await goToFirstBow(page, classId)
   await page.getByRole('button', { name: /^Start/ }).click()
   await passTime(page, 9 * MINUTE)
