@@ -127,7 +127,7 @@ const timed = (title: string, technique: string | undefined, workSec: number, si
 const counted = (title: string, technique: string | undefined, reps: number, sides: 1 | 2 = 1) => ({
   title,
   ...(technique ? { technique } : {}),
-  dose: { kind: 'count', reps, tempoSec: 1.5, sides, switchSec: 2 },
+  dose: { kind: 'count', reps, tempoSec: 1.5, sides, ...(sides === 2 ? { switchSec: 2 } : {}) },
 })
 
 /** Twelve small exercises in a row, without gaps. */

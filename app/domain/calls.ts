@@ -2,7 +2,7 @@ import type { FloorNow } from '~~/core/floor/now'
 import type { Plan } from '~~/core/plan/schema'
 import type { CalledNow } from '~~/core/floor/now'
 import type { Span } from '~~/core/plan/spans'
-import { stagesOf } from '~~/core/plan/doses'
+import { stagesOf, type Dose } from '~~/core/plan/doses'
 import { minutes } from '~~/core/kernel/time-text'
 
 /** What the floor shows beside the clock: one word read from three metres, a line under it, and what is counted. */
@@ -52,7 +52,7 @@ export function callOf(now: FloorNow, plan: Plan): Call {
     case 'reset':
       return { ...plain('Reset', left), change: true }
     case 'bridge':
-      return { ...plain('Next stage', stageTitle(now, called.span.stage)), change: true }
+      return { ...plain('Next stage', stageTitle(now, called)), change: true }
     case 'handover':
       return { ...plain('Hand over', left), change: true }
     case 'move':
@@ -123,15 +123,21 @@ function stationRounds(now: FloorNow): number {
   return stations.length * laps
 }
 
-function stageTitle(now: FloorNow, stage: number | undefined): string {
-  return stage === undefined ? '' : (stagesOf(now.placed?.block.dose)[stage]?.title ?? '')
+/** The dose that is called: the track's own, where each has its own, else the board's. */
+function calledDose(now: FloorNow, track: number | undefined): Dose | undefined {
+  const block = now.placed?.block
+  return (track === undefined ? undefined : block?.tracks?.[track]?.dose) ?? block?.dose
 }
 
+const stageTitle = (now: FloorNow, { span, stretch }: CalledNow): string =>
+  span.stage === undefined ? '' : (stagesOf(calledDose(now, stretch.track))[span.stage]?.title ?? '')
+
 /** Who works now, in the drill's own words, and when that changes. */
-function roleLine(now: FloorNow, { span, stretch, inMs }: CalledNow): string {
-  const stage = stageTitle(now, span.stage)
+function roleLine(now: FloorNow, called: CalledNow): string {
+  const { span, stretch, inMs } = called
+  const stage = stageTitle(now, called)
   if (!span.role) return stage
-  const names = roleNames(now, stretch.track)
+  const names = roleNames(now, called)
   const [first, second] = span.role === 'A' ? ['A', 'B'] : ['B', 'A']
   const at = span.at + inMs
   const change = stretch.spans.find((s) => s.at > span.at && (s.kind === 'swap' || s.kind === 'switch'))
@@ -141,9 +147,9 @@ function roleLine(now: FloorNow, { span, stretch, inMs }: CalledNow): string {
   return `${stage ? `${stage}: ` : ''}${first} ${names[0]}, ${second} ${names[1]}${soon}`
 }
 
-function roleNames(now: FloorNow, track: number | undefined): [string, string] {
-  const block = now.placed?.block
-  const dose = (track === undefined ? undefined : block?.tracks?.[track]?.dose) ?? block?.dose
-  const names = dose && 'roleNames' in dose ? dose.roleNames : undefined
+function roleNames(now: FloorNow, { span, stretch }: CalledNow): [string, string] {
+  const dose = calledDose(now, stretch.track)
+  const worked = span.stage === undefined ? dose : (stagesOf(dose)[span.stage]?.dose ?? dose)
+  const names = worked && 'roleNames' in worked ? worked.roleNames : undefined
   return names ?? ['works', 'receives']
 }

@@ -1,4 +1,7 @@
 import type { Block } from '~~/core/plan/schema'
+import type { Item } from '~~/core/curriculum/item'
+import type { Names } from '~~/core/formats/class-lines'
+import { answerWords, chainWords } from '~~/core/plan/place-words'
 import { workedAt } from '~~/core/plan/places'
 import type { GroupNow } from '~~/core/plan/moment'
 import type { SpanKind } from '~~/core/plan/spans'
@@ -37,4 +40,23 @@ export function howFar({ span }: GroupNow): string {
   const side = span.side && { R: 'right', L: 'left' }[span.side]
   const set = span.round ? `round ${span.round}` : span.set ? `set ${span.set}` : ''
   return [side, span.role && `role ${span.role}`, set].filter(Boolean).join(', ')
+}
+
+/** What is said beside the item while a group works: what a rep is made of, what the partner works on or does, and how nobody is hurt. */
+export function besideWork(
+  { stretch, span }: GroupNow,
+  itemOf: (id: string) => Item | undefined,
+  names: Names,
+): { chain: string; partner: string; safety: string } {
+  const worked =
+    span?.kind === 'idle' || span?.kind === 'holding' ? undefined : stretch && workedAt(stretch, span?.place)
+  if (!worked) return { chain: '', partner: '', safety: '' }
+  const { helper, partner } = itemOf(worked.technique) ?? {}
+  const holds = partner === 'solo' ? undefined : helper
+  const does = [holds?.does, holds?.height, holds?.angle, holds?.when].filter(Boolean).join(', ')
+  return {
+    chain: worked.parts ? chainWords(worked.parts, names) : '',
+    partner: worked.receives ? answerWords(worked.receives, names) : does,
+    safety: holds?.safety ?? '',
+  }
 }

@@ -78,6 +78,8 @@ const caution = computed(() => {
   const techniques = (shown.value?.groups ?? []).map(({ stretch }) => stretch?.technique)
   return techniques.map((id) => library.items.get(id ?? '')?.hazard).find(Boolean)
 })
+/** All work the same. */
+const isShared = computed(() => shown.value?.placed?.block.mode === 'together')
 /** A form whose moves are known is stepped through on the count while it is shown or run. */
 const form = computed(() => {
   if (ready.value || shown.value?.inTransition) return undefined
@@ -133,7 +135,7 @@ const nextAt = computed(() =>
         </p>
         <button type="button" class="after-all" @click="store.goOnAfterAll()">Not finished after all</button>
       </section>
-      <main v-else class="stage" :class="{ many: plan.groups.length > 4 }">
+      <main v-else class="stage" :class="{ many: plan.groups.length > 4, stepped: form }">
         <div class="say">
           <span v-if="shown.placed" class="tag">{{ PHASES[shown.placed.block.phase].mark }}</span>
           <h1>{{ shown.placed?.block.title ?? 'The plan is done' }}</h1>
@@ -147,6 +149,7 @@ const nextAt = computed(() =>
           <CallPanel v-if="!ready" :call="call" />
           <BeforeTheStart v-else />
         </div>
+        <BesideLine v-if="isShared && shown.groups[0] && !ready" :now="shown.groups[0]" />
         <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
         <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
         <div
@@ -162,6 +165,7 @@ const nextAt = computed(() =>
             :now="shown.groups[g]"
             :left-ms="shown.leftMs"
             :tight="plan.groups.length > 4"
+            :shared="isShared"
             :first="ready ? firstMinutes(group.id) : undefined"
           />
         </div>
@@ -308,6 +312,19 @@ const nextAt = computed(() =>
   }
   .many .middle :deep(.clock.long) {
     font-size: min(19vw, 31vh);
+  }
+}
+/* A form is stepped through under a smaller clock. */
+@media (min-width: 761px) {
+  .stepped .middle {
+    flex: 1;
+  }
+  .stepped .middle :deep(.clock),
+  .stepped .middle :deep(.clock.long) {
+    font-size: min(12vw, 19vh);
+  }
+  .stepped .groups {
+    min-height: 150px;
   }
 }
 @media (max-width: 760px) {

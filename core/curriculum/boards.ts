@@ -1,3 +1,4 @@
+import { sectionIds } from '../people/section-runs'
 import type { Dose } from '../plan/doses'
 import { newBlock } from '../plan/edit'
 import type { Block } from '../plan/schema'
@@ -18,9 +19,9 @@ export const repSecOf = (item: Item): { teach: number; full: number } =>
   item.repSec ?? (item.partner === 'partner' ? REP_SEC.partner : REP_SEC.alone)
 
 function formDose(item: Item): Dose {
-  const sections = (item.sections.length ? item.sections : item.layers.map(() => ({ sec: 20 }))).map(
-    ({ sec }, n) => ({ id: `section-${n + 1}`, sec }),
-  )
+  const known = item.sections.length ? item.sections : item.layers.map(() => ({ sec: 20 }))
+  const ids = sectionIds(known)
+  const sections = known.map(({ sec }, n) => ({ id: ids[n] ?? '', sec }))
   return {
     kind: 'form',
     sections,

@@ -1,5 +1,5 @@
 import type { CombinationPart } from '../plan/places'
-import { partSchema } from '../plan/places'
+import { partSchema, SIDE_SAID } from '../plan/places'
 import type { DoseStage } from '../plan/doses'
 import { doseSchema, type PlainDose } from '../plan/doses'
 import { repSecOf, rolesOf, type Board } from './boards'
@@ -70,14 +70,12 @@ function readPart(said: string, find: FindItem): CombinationPart | undefined {
   return read?.success ? read.data : undefined
 }
 
-const SIDE_WORDS = { same: '', other: ' other side', none: ' no side' } as const
-
 /** The parts as they are typed again. */
 export function writeCombination(parts: readonly CombinationPart[], nameOf: (id: string) => string): string {
   return parts
     .map(
       ({ technique, layer, times, side }) =>
-        `${nameOf(technique)}${layer > 1 ? ` layer ${layer}` : ''}${times > 1 ? ` x${times}` : ''}${SIDE_WORDS[side]}`,
+        `${nameOf(technique)}${layer > 1 ? ` layer ${layer}` : ''}${times > 1 ? ` x${times}` : ''}${SIDE_SAID[side]}`,
     )
     .join(', ')
 }

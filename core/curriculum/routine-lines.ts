@@ -1,5 +1,5 @@
 import { readShorthand, writeShorthand } from '../plan/doses/shorthand'
-import { doseSchema, type DoseStage, type PlainDose } from '../plan/doses'
+import { doseSchema, isComposed, type DoseStage, type PlainDose } from '../plan/doses'
 
 /**
  * A routine as it is jotted down: one exercise a line, or several with `/` between them, each a name and a dose on either side of it:
@@ -35,7 +35,7 @@ function readDose(words: string): PlainDose | undefined {
   const timed = readTimed(words)
   if (timed) return timed
   const read = readShorthand(words)
-  return read.ok && read.dose.kind !== 'ladder' && read.dose.kind !== 'routine' ? read.dose : undefined
+  return read.ok && !isComposed(read.dose.kind) ? (read.dose as PlainDose) : undefined
 }
 
 /** The longest run of words at the beginning, or else at the end, that is a dose; the other words are the name. */

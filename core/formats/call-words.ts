@@ -18,7 +18,8 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
     : ''
   const dose = track?.dose ?? block?.dose
   const stage = cue.stage === undefined ? undefined : stagesOf(dose)[cue.stage]
-  const roles = dose && 'roleNames' in dose ? dose.roleNames : undefined
+  const worked = stage?.dose ?? dose
+  const roles = worked && 'roleNames' in worked ? worked.roleNames : undefined
   const turn = [
     cue.side ? `${SIDE[cue.side]} side` : '',
     cue.role ? (roles?.[cue.role === 'A' ? 0 : 1] ?? `role ${cue.role}`) : '',

@@ -21,6 +21,11 @@ export function wholeRuns(sections: readonly SectionRuns[], all: readonly string
   return wanted.length ? Math.min(...wanted.map((id) => runsOf.get(id) ?? 0)) : 0
 }
 
+/** The name of a section of an item by the id it has on a board; any other id as it is. */
+export function sectionName(id: string, sections: readonly { name: string }[]): string {
+  return sections[sectionIds(sections).indexOf(id)]?.name ?? id
+}
+
 /** The ids that the sections of an item have on a board made from it. */
 export const sectionIds = (sections: readonly unknown[]): string[] =>
   sections.map((_, n) => `section-${n + 1}`)

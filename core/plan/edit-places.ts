@@ -13,6 +13,14 @@ export function besideOf({ receives, parts, layerUpTo }: Holding) {
   }
 }
 
+/** A place with another item: what was said of the one it had goes, and the parts of its own reps come. */
+export const withItem = (technique: string | undefined, parts: Place['parts']) => ({
+  technique,
+  layer: 1,
+  layerUpTo: undefined,
+  parts: parts && [...parts],
+})
+
 function settled<P extends Holding>(place: P, dose: Dose | undefined, worked: boolean, itself: boolean): P {
   const { layer = 1, layerUpTo, receives, parts } = place
   const drop = [

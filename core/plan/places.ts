@@ -11,6 +11,9 @@ import { otherSide, type Side } from './spans'
 export const RELATIVE_SIDES = ['same', 'other', 'none'] as const
 export type RelativeSide = (typeof RELATIVE_SIDES)[number]
 
+/** A side as it is written after what is done on it. */
+export const SIDE_SAID: Record<RelativeSide, string> = { same: '', other: ' other side', none: ' no side' }
+
 /** In the turn in which a student receives, they work on this. */
 export const receivesSchema = record({
   technique: slug(),

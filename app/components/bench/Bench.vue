@@ -3,6 +3,7 @@ import type { Block, Mode, Priority } from '~~/core/plan/schema'
 import { stagesOf, type Dose } from '~~/core/plan/doses'
 import { withFields } from '~/domain/with-fields'
 import type { BoardWays } from '~~/core/plan/doses/shorthand-board'
+import { withItem } from '~~/core/plan/edit-places'
 import { canBeCut, withMode, withPhase } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
@@ -48,17 +49,8 @@ function setPhase(phase: Phase) {
 }
 function setItem(id: string | undefined) {
   if (!block.value) return
-  // Another item brings the parts of its own reps.
-  const parts = id ? library.items.get(id)?.parts : undefined
-  store.changeBlock(block.value.id, (b) =>
-    withFields(b, {
-      technique: id,
-      layer: 1,
-      layerUpTo: undefined,
-      parts,
-      ...(id ? {} : { receives: undefined }),
-    }),
-  )
+  const item = withItem(id, id ? library.items.get(id)?.parts : undefined)
+  store.changeBlock(block.value.id, (b) => withFields(b, item))
 }
 /** An empty title is not kept: the board has its old name back. */
 function rename(event: Event) {
@@ -163,6 +155,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         v-else-if="block.dose && block.mode !== 'turns'"
         :dose="block.dose"
         :worked="block.mode !== 'together' || block.technique !== undefined"
+        :of="block.id"
         :ways="{ firstSide: block.firstSide, start: block.start }"
         @change="
           (dose: Dose, touch: string, ways?: BoardWays) =>
@@ -171,6 +164,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
       />
       <PlaceFields
         v-if="block.mode === 'together' && block.phase !== 'water'"
+        :key="block.id"
         :place="block"
         :dose="block.dose"
         :worked="block.technique !== undefined"

@@ -1,24 +1,30 @@
 <script setup lang="ts">
-import { DOSE_NAMES, type Dose, type DoseName } from '~~/core/plan/doses'
+import { DOSE_NAMES, isComposed, type Dose, type DoseName } from '~~/core/plan/doses'
 import type { BoardWays } from '~~/core/plan/doses/shorthand-board'
 import { withFields } from '~/domain/with-fields'
 import { DOSE_FIELDS, DOSE_TITLES, withKind, type DoseField } from '~/domain/dose-fields'
 
 /** The dose of a board, a track or a stage: its kind, its figures, and what is particular to it. */
 const props = withDefaults(
-  defineProps<{ dose: Dose; inLadder?: boolean; idPrefix?: string; worked?: boolean; ways?: BoardWays }>(),
+  defineProps<{
+    dose: Dose
+    inLadder?: boolean
+    idPrefix?: string
+    worked?: boolean
+    ways?: BoardWays
+    of?: string
+  }>(),
   {
     inLadder: false,
     worked: false,
     ways: undefined,
+    of: undefined,
     idPrefix: 'dose',
   },
 )
 const emit = defineEmits<{ change: [dose: Dose, touch: string, ways?: BoardWays] }>()
 
-const kinds = computed(() =>
-  DOSE_NAMES.filter((kind) => !(props.inLadder && (kind === 'ladder' || kind === 'routine'))),
-)
+const kinds = computed(() => DOSE_NAMES.filter((kind) => !(props.inLadder && isComposed(kind))))
 const figures = computed(() => props.dose as unknown as Record<string, number | undefined>)
 const matters: Record<string, () => boolean> = {
   switchSec: () => figures.value.sides === 2,
@@ -158,6 +164,7 @@ const twoRoles = [
     />
     <LazyRoutineFields
       v-if="dose.kind === 'routine'"
+      :key="of"
       :entries="dose.entries"
       @change="(entries, touch) => emit('change', { ...dose, entries } as Dose, `${idPrefix}.${touch}`)"
     />

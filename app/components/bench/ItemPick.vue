@@ -28,10 +28,13 @@ const showsAll = ref(false)
 const begun = ref<string>()
 /** Enter was pressed before the list was there: the first that is found is meant. */
 const isMeant = ref(false)
+/** Who has gone on to another field meanwhile is not called back. */
+const isStillHere = ref(false)
 const plain = useTemplateRef<HTMLInputElement>('plain')
 async function use() {
   plain.value?.select()
   const { default: box } = await import('./ItemPickBox.vue')
+  isStillHere.value = showsAll.value || document.activeElement === plain.value
   const typed = plain.value?.value
   begun.value = typed === nameOf(props.modelValue) ? undefined : typed
   Box.value = box
@@ -81,6 +84,7 @@ const nameOf = (id: unknown) => (id ? library.itemName(String(id)) : props.optio
       :show-all="showsAll"
       :begun="begun"
       :is-meant="isMeant"
+      :has-focus="isStillHere"
       @update:model-value="emit('update:modelValue', $event)"
     />
   </div>

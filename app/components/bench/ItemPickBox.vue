@@ -23,6 +23,8 @@ const props = defineProps<{
   begun?: string | undefined
   /** And Enter pressed after it. */
   isMeant: boolean
+  /** Whether the field it takes the place of had the focus. */
+  hasFocus: boolean
 }>()
 const emit = defineEmits<{ 'update:modelValue': [id: string | undefined] }>()
 const library = useLibraryStore()
@@ -32,9 +34,10 @@ const box = useTemplateRef<HTMLElement>('box')
 onMounted(async () => {
   await nextTick()
   const input = box.value?.querySelector('input')
-  input?.focus()
+  if (props.hasFocus) input?.focus()
   const [first] = props.isMeant && props.begun ? library.offered(props.begun) : []
   if (first) emit('update:modelValue', first.id)
+  else if (!props.hasFocus) return
   else if (input && props.begun !== undefined) {
     input.value = props.begun
     input.dispatchEvent(new Event('input', { bubbles: true }))

@@ -63,9 +63,19 @@ function add(event: Event) {
 }
 /** Rows as they are typed; the plan has those that say what and where. */
 const references = shallowRef<Reference[]>()
+watch(
+  () => plan.value.references,
+  (now) => {
+    // Taken back, or changed by somebody else: what was typed here is not what stands.
+    if (JSON.stringify(now ?? []) !== JSON.stringify(wholeRows(references.value)))
+      references.value = undefined
+  },
+)
+const wholeRows = (rows: Reference[] | undefined) =>
+  (rows ?? []).filter(({ title, where }) => title.trim() && where.trim())
 function takeReferences(rows: Reference[] | undefined) {
   references.value = rows
-  const whole = (rows ?? []).filter(({ title, where }) => title.trim() && where.trim())
+  const whole = wholeRows(rows)
   store.change(withFields(plan.value, { references: whole.length ? whole : undefined }), {
     touch: 'plan.references',
   })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Dose } from '~~/core/plan/doses'
+import { isComposed, type Dose } from '~~/core/plan/doses'
 import { readBoardLine, writeBoardLine, type BoardWays } from '~~/core/plan/doses/shorthand-board'
 
 /** The whole dose in one line, to be typed or pasted. Enter takes it; what is wrong is told, with the caret at its place. */
@@ -24,7 +24,7 @@ function take() {
   const read = readBoardLine(typed.value)
   if (!read.ok) return tell(read.fault.at, read.fault.message)
   const { dose, ways } = read
-  if (props.inLadder && (dose.kind === 'ladder' || dose.kind === 'routine'))
+  if (props.inLadder && isComposed(dose.kind))
     return tell(0, 'a stage holds any dose but a ladder or a routine')
   if (!props.ways && (ways.firstSide || ways.start))
     return tell(0, 'only a board has a first side and a word to begin')

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Block, Track } from '~~/core/plan/schema'
+import { withItem } from '~~/core/plan/edit-places'
 import { withFields } from '~/domain/with-fields'
 import { shortDose, type Dose } from '~~/core/plan/doses'
 
@@ -57,13 +58,6 @@ function earlier(index: number) {
   order.splice(index - 1, 0, ...order.splice(index, 1))
   emit('change', order, 'order')
 }
-/** Another item brings the parts of its own reps. */
-const withItem = (technique: string) => ({
-  technique,
-  layer: 1,
-  layerUpTo: undefined,
-  parts: library.items.get(technique)?.parts,
-})
 const ownDose = (track: Track) => track.dose ?? props.block.dose
 </script>
 
@@ -106,7 +100,9 @@ const ownDose = (track: Track) => track.dose ?? props.block.dose
         <ItemPick
           :label="`Item of track ${t + 1}`"
           :model-value="track.technique"
-          @update:model-value="$event && set(t, withItem($event), 'technique')"
+          @update:model-value="
+            $event && set(t, withItem($event, library.items.get($event)?.parts), 'technique')
+          "
         />
         <select
           class="field"

@@ -3,7 +3,6 @@ import { groupInHall } from '~~/core/people/placed'
 import { inHall } from '~~/core/people/register'
 import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
-import { answerWords, chainWords } from '~~/core/plan/place-words'
 import { workedAt } from '~~/core/plan/places'
 import { minutes } from '~~/core/kernel/time-text'
 import { workOf } from '~/domain/doing'
@@ -14,6 +13,8 @@ const props = defineProps<{
   now: GroupNow | undefined
   leftMs: number
   tight?: boolean
+  /** All work the same: what is said beside the item stands above, once. */
+  shared?: boolean
   /** Before the first bow: what the group does in the first minutes, with its times. */
   first?: readonly { clock: string; what: string }[] | undefined
 }>()
@@ -40,40 +41,27 @@ const layer = computed(() => {
   const layerNumber = worked.value?.layer ?? 1
   return technique.value && !waiting.value ? library.layerName(technique.value, layerNumber) : ''
 })
-const names = { item: library.itemName, layer: library.layerName }
 const atWork = computed(() => !waiting.value && !holding.value)
-/** What whoever receives works on, or what they do as who holds; and what a rep is made of. */
-const partner = computed(() => {
-  if (!atWork.value || !worked.value) return ''
-  if (worked.value.receives) return answerWords(worked.value.receives, names)
-  const { helper, partner: pairs } = library.items.get(worked.value.technique) ?? {}
-  if (!helper || pairs === 'solo') return ''
-  return [helper.does, helper.height, helper.angle, helper.when].filter(Boolean).join(', ')
-})
-const safety = computed(() =>
-  atWork.value ? library.items.get(technique.value ?? '')?.helper?.safety : undefined,
-)
-const chain = computed(() =>
-  atWork.value && worked.value?.parts ? chainWords(worked.value.parts, names) : '',
+/** What all work stands in the title of the board already. */
+const isSaid = computed(
+  () => props.shared && !waiting.value && !holding.value && !!block.value?.title.includes(title.value),
 )
 /** The versions that are each one's own affair here. */
 const range = computed(() => (atWork.value ? store.offered.get(technique.value ?? '') : undefined))
 const isGiving = ref(false)
-/** Who works a higher version than the class. */
+/** Whoever is ready works a higher version: who does, and up to which. */
 const higher = computed(() => {
   const { value: offered } = range
+  const item = technique.value ?? ''
   if (!offered) return ''
   const own = members.value.filter(
-    ({ id, layers }) => inHall(store.register.get(id)) && (layers[technique.value ?? ''] ?? 0) > offered.from,
+    ({ id, layers }) => inHall(store.register.get(id)) && (layers[item] ?? 0) > offered.from,
   )
-  return own.length
-    ? own
-        .map(
-          ({ name, layers }) =>
-            `${name.split(' ')[0]} ${library.layerName(technique.value, Math.min(offered.upTo, layers[technique.value ?? ''] ?? 1))}`,
-        )
-        .join(', ')
-    : `who is ready: up to ${library.layerName(technique.value, offered.upTo)}`
+  const says = own.map(
+    ({ name, layers }) =>
+      `${name.split(' ')[0]} ${library.layerName(item, Math.min(offered.upTo, layers[item] ?? 1))}`,
+  )
+  return says.length ? says.join(', ') : `up to ${library.layerName(item, offered.upTo)}`
 })
 const point = computed(() => {
   if (waiting.value || holding.value) return ''
@@ -96,7 +84,7 @@ const point = computed(() => {
       </li>
     </ol>
     <div v-else class="text">
-      <h3>{{ title }}</h3>
+      <h3 v-if="!isSaid">{{ title }}</h3>
       <p class="layer">
         {{ layer }}<template v-if="waiting">{{ minutes(leftMs) }}</template>
       </p>
@@ -104,10 +92,8 @@ const point = computed(() => {
         {{ notes[0]?.name.split(' ')[0] }}: {{ notes[0]?.floorNote
         }}<template v-if="notes.length > 1"> +{{ notes.length - 1 }}</template>
       </p>
-      <p v-if="chain" class="beside">{{ chain }}</p>
-      <p v-if="partner" class="beside"><b>Partner:</b> {{ partner }}</p>
-      <p v-if="safety && partner" class="beside">{{ safety }}</p>
-      <button v-if="higher" type="button" class="beside higher" @click="isGiving = true">{{ higher }}</button>
+      <BesideLine v-if="!shared && now" :now="now" />
+      <button v-if="higher" type="button" class="higher" @click="isGiving = true">{{ higher }}</button>
       <LazyOwnLayers
         v-if="isGiving && range"
         :item="technique ?? ''"
@@ -121,19 +107,16 @@ const point = computed(() => {
 </template>
 
 <style scoped>
-.beside {
-  font-size: 18px;
-  line-height: 23px;
-  color: var(--color-hall-ash);
-}
 .higher {
-  min-height: 44px;
-  padding: 2px 10px;
+  flex: none;
+  min-height: 34px;
+  overflow: hidden;
+  padding: 0 10px;
+  font-size: 18px;
   text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
   border: 1.5px solid #75604a;
-}
-.beside b {
-  font-weight: 640;
 }
 .first {
   min-height: 0;

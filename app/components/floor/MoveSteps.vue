@@ -83,8 +83,15 @@ button:disabled {
   color: #fff;
 }
 .way {
-  width: 190px;
+  width: 132px;
+  padding: 2px;
   color: var(--color-ink);
+}
+.way :deep(svg) {
+  max-height: 128px;
+}
+.way :deep(figcaption) {
+  display: none;
 }
 @media (max-width: 760px) {
   .moves {

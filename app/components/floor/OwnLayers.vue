@@ -50,6 +50,7 @@ function tap(student: RosterStudent) {
 }
 .title {
   font: 660 26px/34px var(--font-serif);
+  color: #fff;
 }
 ul {
   display: grid;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Mark } from '~~/core/people/marks'
+import { sectionName } from '~~/core/people/section-runs'
 import { minutes } from '~~/core/kernel/time-text'
 import type { StudentPage } from '~~/shared/answers'
 
@@ -8,15 +9,10 @@ type Row = StudentPage['practice'][number]
 defineProps<{ rows: Row[]; markOf: (row: Row) => StudentPage['marks'][number] | undefined }>()
 const emit = defineEmits<{ give: [row: Row, mark: { mark: Mark; fault?: string | undefined }] }>()
 const library = useLibraryStore()
-/** `1 to 3 × 2, 4 × 0`: which sections, and how often. */
+/** `The steps ×2, The turn ×0`: which sections, and how often. */
 function sectionsSaid({ itemId, sections }: Row): string {
   const known = library.items.get(itemId)?.sections ?? []
-  return sections
-    .map(({ id, runs }) => {
-      const at = Number(/^section-(\d+)$/.exec(id)?.[1] ?? 0)
-      return `${known[at - 1]?.name ?? id} ×${runs}`
-    })
-    .join(', ')
+  return sections.map(({ id, runs }) => `${sectionName(id, known)} ×${runs}`).join(', ')
 }
 </script>
 

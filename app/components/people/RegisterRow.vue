@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { CheckIcon, EllipsisVerticalIcon } from '@heroicons/vue/20/solid'
-import { cameAt } from '~~/core/people/register'
+import { cameAt, inHall } from '~~/core/people/register'
 import type { RosterStudent } from '~~/shared/answers'
 import { wallTime } from '~/domain/wall-time'
 
@@ -50,13 +50,16 @@ const note = computed(() =>
   ['away', 'excused', 'left'].includes(state.value) ? null : props.student.floorNote,
 )
 
-/** What the board under way, or before the bow the class, leaves to each: their own layer is a tap, and stays with them. */
+/** What the board under way, or before the bow the class, leaves to each who is here: their own layer is a tap, and stays with them. */
 const layers = computed(() => {
+  const isThere = inHall(line.value)
   const offered = [...store.offered].filter(([item]) => library.items.has(item)).slice(0, MOST_CHIPS)
-  return offered.map(([item, range]) => {
-    const own = Math.min(props.student.layers[item] ?? range.from, range.upTo)
-    return { item, layer: Math.max(own, range.from), ...range }
-  })
+  return offered
+    .map(([item, range]) => {
+      const own = Math.min(props.student.layers[item] ?? range.from, range.upTo)
+      return { item, layer: Math.max(own, range.from), ...range }
+    })
+    .filter(({ layer, from }) => isThere || layer > from)
 })
 const MOST_CHIPS = 2
 type Offer = (typeof layers.value)[number]

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sectionIds, wholeRuns } from '~~/core/people/section-runs'
+import { sectionIds, sectionName, wholeRuns } from '~~/core/people/section-runs'
 import type { StudentPage } from '~~/shared/answers'
 
 /** What everything a student practised amounts to: in combinations and by itself, forms by their sections, left against right. */
@@ -29,10 +29,7 @@ const forms = computed(() =>
         name: library.itemName(itemId),
         whole: wholeRuns(sections, sectionIds(known)),
         asked: asked?.target?.amount,
-        sections: sections.map(({ id, runs }) => ({
-          name: known[Number(/^section-(\d+)$/.exec(id)?.[1] ?? 0) - 1]?.name ?? id,
-          runs,
-        })),
+        sections: sections.map(({ id, runs }) => ({ name: sectionName(id, known), runs })),
       }
     }),
 )

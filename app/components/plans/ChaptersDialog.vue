@@ -59,7 +59,7 @@ async function save() {
     </fieldset>
     <label class="mt-2 flex items-center gap-2">
       The recording begins at
-      <input v-model="begins" class="field w-28" type="time" step="1" />
+      <input v-model="begins" class="field w-36" type="time" step="1" />
     </label>
   </AskDialog>
 </template>

@@ -17,7 +17,7 @@ const KINDS = ['count', 'own', 'rounds', 'hold', 'form', 'ladder', 'routine', 'f
 /** Doses made of others: none of them holds another. */
 const COMPOSED = ['ladder', 'routine'] as const
 type Composed = (typeof COMPOSED)[number]
-const isComposed = (kind: string): kind is Composed => COMPOSED.some((one) => one === kind)
+export const isComposed = (kind: string): kind is Composed => COMPOSED.some((one) => one === kind)
 const kindWanted = (kinds: readonly string[]) => (issue: { code?: string; input?: unknown }) =>
   issue.code === 'invalid_union'
     ? `must be one of ${kinds.join(', ')}`

@@ -1,4 +1,4 @@
-import type { CombinationPart, Place, Receives } from '../places'
+import { SIDE_SAID, type CombinationPart, type Place, type Receives } from '../places'
 import type { Reader } from './shorthand-tokens'
 import { Wrong } from './shorthand-tokens'
 
@@ -65,13 +65,12 @@ export function readStages(reader: Reader, what: string, readDose: () => unknown
   return stages
 }
 
-const SIDE_WORDS = { same: '', other: ' other side', none: ' no side' } as const
 const layerText = (layer: number) => (layer === 1 ? '' : ` layer ${layer}`)
 
 const answerText = ({ technique, layer, side }: Receives) =>
-  ` answered by ${JSON.stringify(technique)}${layerText(layer)}${SIDE_WORDS[side]}`
+  ` answered by ${JSON.stringify(technique)}${layerText(layer)}${SIDE_SAID[side]}`
 const partText = ({ technique, layer, times, side }: CombinationPart) =>
-  `${JSON.stringify(technique)}${times === 1 ? '' : ` x${times}`}${layerText(layer)}${SIDE_WORDS[side]}`
+  `${JSON.stringify(technique)}${times === 1 ? '' : ` x${times}`}${layerText(layer)}${SIDE_SAID[side]}`
 
 /** What a stage works of its own, as it is read again. */
 export function placeText({ technique, layer, receives, parts }: Place): string {
