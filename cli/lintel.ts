@@ -11,6 +11,8 @@ import { dueLists, readLedger } from '../core/balance/due'
 import { checkPlan, isMendable } from '../core/checks'
 import { readClub } from '../core/checks/club-file'
 import { readRefitState, refit } from '../core/floor/refit'
+import { pairStudents } from '../core/partners/pairing'
+import { readRoster } from '../core/partners/roster-file'
 
 /**
  * The core as a command.
@@ -20,6 +22,7 @@ import { readRefitState, refit } from '../core/floor/refit'
  *   lintel check PLAN.json CLUB.json            what an instructor should be told of it, the worst first
  *   lintel refit STATE.json                     the best way to end on time, as one JSON object
  *   lintel due LEDGER.json                      what is due for each student and each group
+ *   lintel pair ROSTER.json                     the partners that cost least, proved, as one JSON object
  *
  * Exit 0 with the result on stdout; exit 2 with one line per fault on stderr (`path: what is wrong`) and nothing on stdout.
  */
@@ -106,6 +109,16 @@ const VERBS: Record<string, Command> = {
       const read = readLedger(readJson(file))
       if (!read.ok) throw new Refused(read.faults)
       return dueLists(read.ledger)
+    },
+  },
+  pair: {
+    usage: 'lintel pair ROSTER.json',
+    files: 1,
+    flags: [],
+    run: ([file = '']) => {
+      const read = readRoster(readJson(file))
+      if (!read.ok) throw new Refused(read.faults)
+      return pairStudents(read.roster)
     },
   },
   refit: {

@@ -11,6 +11,8 @@ import type { Cue } from '../../core/plan/cues'
 import type { Plan } from '../../core/plan/schema'
 import { dueLists, readLedger } from '../../core/balance/due'
 import { readRefitState, refit } from '../../core/floor/refit'
+import { pairStudents, type Pairing } from '../../core/partners/pairing'
+import { readRoster } from '../../core/partners/roster-file'
 
 const folder = fileURLToPath(new URL('../vectors', import.meta.url))
 const root = fileURLToPath(new URL('../..', import.meta.url))
@@ -84,6 +86,18 @@ describe('the vectors of the re-plan', () => {
     const state = readRefitState(read(`${name}.json`))
     if (!state.ok) throw new Error(JSON.stringify(state.faults))
     expect(differences(read(`${name}.expected.json`), refit(state.state))).toEqual([])
+  })
+})
+
+describe('partners', () => {
+  it.each(named(/^(pair-\d+)\.json$/))('%s', (name) => {
+    const roster = readRoster(read(`${name}.json`))
+    if (!roster.ok) throw new Error(JSON.stringify(roster.faults))
+    const found = pairStudents(roster.roster)
+    const want = read(`${name}.expected.json`) as Pairing
+    expect(differences(want.cost, found.cost)).toEqual([])
+    expect(found.left).toHaveLength(want.left.length)
+    expect(JSON.parse(lintel('pair', `${name}.json`).stdout)).toEqual(found)
   })
 })
 
