@@ -1,13 +1,17 @@
 import { Hash } from '@adonisjs/hash'
 import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
 import { addDays, format, parseISO, subDays, subYears } from 'date-fns'
+import { asksOf } from '../core/partners/for-board'
+import type { Plan } from '../core/plan/schema'
 import type { Database } from '../server/db/connect'
 import { inClub, readClub, type Club } from '../server/db/in-club'
 import { dayIn, momentOf } from '../server/services/calendar'
 import { addClass } from '../server/services/classes'
 import { appendEvents } from '../server/services/events'
 import { putMark } from '../server/services/marks'
+import { pairBoard } from '../server/services/partners'
 import { settleClass } from '../server/services/settle'
+import type { SignedIn } from '../server/services/sessions'
 import { createClub } from '../server/services/new-club'
 import { addPlan, findPlan } from '../server/services/plans'
 import { demoApart, demoGroups, demoStudents } from './club'
@@ -15,6 +19,7 @@ import { demoItems, demoLadder, demoSettings, demoSyllabus } from './curriculum'
 import { evening } from './history'
 import { marksAfter } from './marks'
 import { gripSeries, kicksAndChecks } from './further'
+import { demoTogether, moreOf, tagOf } from './people'
 import { lastClass, lastWeek, tonight } from './plans'
 import { seasonPlans } from './season'
 import { seeded, type Seeded } from './seeded'
@@ -22,6 +27,8 @@ import { demoSignIns } from './sign-ins'
 import { visitingEvening } from './visitors'
 
 const SEED = 20260217
+/** The last classes, of which is known who worked with whom. */
+const PAIRED = 4
 /** Twelve weeks of three classes. */
 const CLASSES = 36
 const DAYS_TO_GRADING = 24
@@ -67,7 +74,7 @@ export async function loadDemo(db: Database, now = Date.now()): Promise<void> {
   const plans = [...seasonPlans(CLASSES - 2, chance), lastWeek, lastClass]
   for (const [n, date] of classDaysBefore(today, CLASSES).entries()) {
     const document = plans[n]
-    if (document) await addRunClass(db, clubId, document, date, settings.zone, chance)
+    if (document) await addRunClass(db, clubId, document, date, settings.zone, chance, n >= CLASSES - PAIRED)
   }
   await inClub(db, clubId, async (club) => {
     await addPlannedClass(club, await withStudents(club, tonight), today, '18:30', chance)
@@ -86,7 +93,7 @@ async function addPeople(club: Club, today: string, chance: Seeded): Promise<voi
   const ids = new Map(demoStudents.map(({ name }) => [name, chance.uuid()]))
   const apartFrom = (name: string) => demoApart.filter((other) => demoApart.includes(name) && other !== name)
   await club.students.addAll(
-    demoStudents.map((student) => {
+    demoStudents.map((student, n) => {
       const [firstName = '', lastName = ''] = student.name.split(' ')
       return {
         id: ids.get(student.name) ?? '',
@@ -101,6 +108,11 @@ async function addPeople(club: Club, today: string, chance: Seeded): Promise<voi
         massKg: student.massKg,
         floorNote: student.note ?? null,
         apart: apartFrom(student.name).map((name) => ids.get(name) ?? ''),
+        together: demoTogether
+          .filter((name) => demoTogether.includes(student.name) && name !== student.name)
+          .map((name) => ids.get(name) ?? ''),
+        tag: tagOf(n),
+        ...moreOf(student.name),
         active: true,
       }
     }),
@@ -152,6 +164,29 @@ async function addPlannedClass(
   return { planId, classId, teacherId }
 }
 
+/** The partners of each board for two, worked out from who came as an instructor would have it done. */
+async function pairBoards(
+  db: Database,
+  teacher: SignedIn,
+  classId: string,
+  plan: Plan,
+  at: number,
+): Promise<void> {
+  const items = new Map(demoItems.map((item) => [item.id, item]))
+  for (const block of plan.blocks)
+    if (asksOf(plan, block, (id) => items.get(id)))
+      await inClub(db, teacher.clubId, (club) =>
+        pairBoard(
+          club,
+          teacher,
+          classId,
+          block.id,
+          { base: 0, school: 'mentor', rounds: 1, pins: [], way: 'best' },
+          at,
+        ),
+      )
+}
+
 /** A class that was run: its events and taps go the same way as those of a floor. */
 async function addRunClass(
   db: Database,
@@ -160,6 +195,7 @@ async function addRunClass(
   date: string,
   zone: string,
   chance: Seeded,
+  isPaired: boolean,
 ) {
   const startTime = START[parseISO(date).getDay()] ?? '18:30'
   const { planId, classId, teacherId } = await inClub(db, clubId, (club) =>
@@ -176,7 +212,9 @@ async function addRunClass(
   const { run, presence } = evening({ plan, startsAt, students, chance })
   const ended = run.at(-1)?.at ?? startsAt
   const teacher = { id: teacherId, clubId, name: '', role: 'head' as const, sessionId: '' }
-  await appendEvents(db, teacher, classId, { run, presence }, ended)
+  await appendEvents(db, teacher, classId, { run: [], presence }, ended)
+  if (isPaired) await pairBoards(db, teacher, classId, plan, ended)
+  await appendEvents(db, teacher, classId, { run, presence: [] }, ended)
   await settleClass(db, clubId, classId, { wait: true })
   await inClub(db, clubId, async (club) => {
     const marks = await marksAfter(club, classId, teacherId, ended, chance)

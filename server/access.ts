@@ -7,6 +7,7 @@ import type { Role } from '../shared/roles'
 
 const EVERYONE: readonly Role[] = ['head', 'instructor', 'assistant', 'desk']
 const TEACHERS: readonly Role[] = ['head', 'instructor']
+const ROSTER: readonly Role[] = ['head', 'instructor', 'desk']
 const FLOOR: readonly Role[] = ['head', 'instructor', 'assistant']
 const HEAD: readonly Role[] = ['head']
 
@@ -51,6 +52,15 @@ export const ACCESS = {
     roles: EVERYONE,
     reach: 'assistants and the desk from the day before to the day after; the desk the register only',
   },
+  'POST /api/classes/:id/guests': {
+    roles: EVERYONE,
+    reach: 'a visitor or trial student on the register of one class',
+  },
+  'GET /api/classes/:id/partners': {
+    roles: EVERYONE,
+    reach: 'who works with whom; what speaks for and against a pair for those who teach',
+  },
+  'PUT /api/classes/:id/partners/:board': { roles: FLOOR, reach: 'as they are read' },
   'GET /api/classes/:id/plan': { roles: TEACHERS, reach: 'the plan as a file' },
   'GET /api/classes/:id/register': { roles: TEACHERS, reach: 'the register as a file' },
   'POST /api/classes': { roles: TEACHERS, reach: 'a new class' },
@@ -70,6 +80,19 @@ export const ACCESS = {
   'GET /api/plans/:id/versions/:version': { roles: TEACHERS, reach: 'all of it' },
 
   'GET /api/students': { roles: EVERYONE, reach: 'active students by the fields of the role' },
+  'GET /api/roster': {
+    roles: ROSTER,
+    reach: 'everybody, the archived too; health notes for those who teach',
+  },
+  'POST /api/roster': { roles: ROSTER, reach: 'a new student; health notes by those who teach' },
+  'POST /api/roster/take-over': { roles: ROSTER, reach: 'the rows of a file, all or nothing' },
+  'GET /api/roster/:id': {
+    roles: ROSTER,
+    reach: 'all that the roster knows of one; health notes for those who teach; written to the trail',
+  },
+  'PUT /api/roster/:id': { roles: ROSTER, reach: 'as it is read' },
+  'PUT /api/roster/:id/keep': { roles: ROSTER, reach: 'a guest becomes a member' },
+  'PUT /api/roster/:id/archive': { roles: ROSTER, reach: 'archived, or brought back' },
   'GET /api/students/:id': { roles: TEACHERS, reach: 'all of it' },
   'PUT /api/students/:id/group': { roles: TEACHERS, reach: 'the group they train with' },
   'PUT /api/students/:id/layer': { roles: FLOOR, reach: 'the version of an item they work at' },
@@ -121,6 +144,9 @@ export type StudentField = (typeof STUDENT_FIELDS)[Role][number]
 
 export const seesOf = (role: Role, field: StudentField): boolean =>
   (STUDENT_FIELDS[role] as readonly StudentField[]).includes(field)
+
+/** Health and what the floor must know is for those who teach; the desk's document of a student has no such fields. */
+export const seesHealth = (role: Role): boolean => (TEACHERS as readonly Role[]).includes(role)
 
 /** Who runs or keeps the register of any class; the others only from the day before to the day after. */
 export const reachesEveryDay = (role: Role): boolean => (TEACHERS as readonly Role[]).includes(role)

@@ -8,7 +8,9 @@ import { shapeSchema } from '../core/curriculum/shapes'
 import { syllabusSchema } from '../core/curriculum/syllabus'
 import { presenceMarkSchema, runEventSchema } from '../core/floor/events'
 import { MARKS } from '../core/people/marks'
+import { studentSchema } from '../core/people/student'
 import { PHASE_NAMES } from '../core/plan/phases'
+import { SCHOOLS } from '../core/partners/roster-file'
 import { planSchema } from '../core/plan/schema'
 import { ROLES } from './roles'
 
@@ -119,9 +121,30 @@ export const rosterStudentSchema = z.object({
   age: count.nullable(),
   /** The layers they work at themselves where a class offers them, by item. */
   layers: z.record(id, count),
+  /** Guests are on the register of one class. */
+  kind: z.enum(['member', 'visitor', 'trial']),
 })
 export type RosterStudent = z.infer<typeof rosterStudentSchema>
 export const rosterSchema = z.array(rosterStudentSchema)
+
+/** A student of the roster as its keepers see them. */
+const rostered = {
+  id,
+  version: count,
+  student: studentSchema,
+  active: z.boolean(),
+  kind: z.enum(['member', 'visitor', 'trial']),
+}
+export const rosterEntrySchema = z.object({ ...rostered, groupId: id, age: count.nullable() })
+export type RosterEntry = z.infer<typeof rosterEntrySchema>
+export const rosterEntriesSchema = z.array(rosterEntrySchema)
+export const rosterPageSchema = z.object({
+  ...rostered,
+  /** Ranks that were given, the newest first. */
+  awards: z.array(z.object({ rank: id, notches: count, day: day.nullable(), by: z.string(), at: moment })),
+})
+export type RosterPage = z.infer<typeof rosterPageSchema>
+export const archivedSchema = z.object({ active: z.boolean() })
 
 export const expectedListSchema = z.array(expectedSchema)
 
@@ -161,6 +184,35 @@ export const classViewSchema = classSummarySchema.extend({
   now: ms,
 })
 export type ClassView = z.infer<typeof classViewSchema>
+
+/** Who works with whom at a board; what speaks for and against it where the role may know. */
+export const boardPairsSchema = z.object({
+  board: id,
+  version: count,
+  school: z.enum(SCHOOLS),
+  contact: z.boolean(),
+  pins: z.array(z.array(id)),
+  /** Pairs who meet again in a later round. */
+  again: z.array(z.array(id)),
+  /** Who can be paired now. */
+  here: z.array(id),
+  rounds: z.array(
+    z.object({
+      cost: z.number().nullable(),
+      groups: z.array(
+        z.object({
+          students: z.array(id),
+          why: z.array(z.object({ a: id, b: id, cost: z.number().nullable(), says: z.string() })),
+        }),
+      ),
+      left: z.array(z.object({ id, why: z.string() })),
+    }),
+  ),
+  /** Pairs that a rule forbids. */
+  refused: z.array(z.object({ a: id, b: id, says: z.string() })),
+})
+export type BoardPairs = z.infer<typeof boardPairsSchema>
+export const classPairsSchema = z.array(boardPairsSchema)
 
 /** What became of a batch of events, and the server's clock. */
 export const batchSchema = z.object({ state: classState, now: ms })

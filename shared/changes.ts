@@ -1,7 +1,10 @@
 import { z } from 'zod'
 
-/** What there is to be told of: a class, a plan, who is at a plan, the curriculum and settings, the students, a session. */
-export const TOPICS = ['class', 'plan', 'people', 'library', 'students', 'session'] as const
+/**
+ * What there is to be told of: a class, a plan, who is at a plan, the curriculum and settings, the students, a session; and that private data
+ * were read, which is for the trail only.
+ */
+export const TOPICS = ['class', 'plan', 'people', 'library', 'students', 'session', 'private'] as const
 export type Topic = (typeof TOPICS)[number]
 
 /** One change as it is told to a client. `root` is the id of what was changed. */

@@ -115,6 +115,7 @@ export const useClassStore = defineStore('class', () => {
     stopHearing?.()
     stopHearing = onChange('class', id, (change) => {
       if (change === 'back') void send()
+      if (change === 'back' || change.what === 'guest') void readRoster()
       readSoon()
     })
     void send()
@@ -150,6 +151,20 @@ export const useClassStore = defineStore('class', () => {
         ...(shown?.marks ?? []),
         ...fresh.marks,
       ]),
+    }
+  }
+
+  /** Takes in who is on the register: somebody new at the door. */
+  async function readRoster() {
+    const { value } = data
+    if (!value) return
+    try {
+      const { roster } = await api(`/api/classes/${value.id}`, { answer: classViewSchema })
+      if (data.value?.id !== value.id) return
+      data.value = { ...data.value, roster }
+      await keepClass(data.value)
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
     }
   }
 
@@ -293,6 +308,7 @@ export const useClassStore = defineStore('class', () => {
     unsent,
     refused,
     open,
+    readRoster,
     close,
     act,
     goOnAfterAll,

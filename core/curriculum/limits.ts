@@ -68,6 +68,10 @@ export const LIMITS = {
   taughtShare: limit('Taught time a head, of another group’s, at least', '%', 50, 0, 100),
   newItems: limit('New items for a group in a class', 'items', 2, 0, 20),
   knownShare: limit('Of a group, who must know what an item builds on', '%', 50, 1, 100),
+  maxMassRatio: limit('Heavier to lighter partner in contact, at most', 'times', 1.3, 1, 5, {
+    step: 0.05,
+    caution: 'Who is much lighter is hurt first. Two partners agree on the level.',
+  }),
   usefulVolume: limit('Useful volume of a current item', 'reps a side', 20, 1, 500),
 } satisfies Record<string, Limit>
 

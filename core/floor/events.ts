@@ -38,6 +38,7 @@ export type RunEvent = z.infer<typeof runEventSchema>
 
 export const PRESENCE_KINDS = [
   'here',
+  'home',
   'late',
   'out',
   'back',
@@ -49,7 +50,8 @@ export const PRESENCE_KINDS = [
 ] as const
 
 /**
- * One tap on the register. `here`: present from the start of the class, whenever it is tapped; `late`: from this moment;
+ * One tap on the register. `here`: present from the start of the class, whenever it is tapped; `home`: likewise, from
+ * home; `late`: from this moment;
  * `out`: sits out from this moment, until `back`; `left`: gone from this moment; `away` and `excused`: not coming;
  * `clear`: nothing is known; `undo` takes back the tap it names.
  */

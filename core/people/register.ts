@@ -8,7 +8,7 @@ import { offeredIn, ownLayersIn } from './own-layers'
 import { common, merged, without, type Interval } from './intervals'
 
 /** How a student stands on the register now. */
-export type RegisterState = 'unknown' | 'here' | 'late' | 'out' | 'left' | 'away' | 'excused'
+export type RegisterState = 'unknown' | 'here' | 'home' | 'late' | 'out' | 'left' | 'away' | 'excused'
 
 /** One student's line: state, when they were there and when they sat out (wall ms; -Infinity: from the start). */
 export interface RegisterLine {
@@ -16,6 +16,8 @@ export interface RegisterLine {
   there: Interval[]
   out: Interval[]
   reason: string | undefined
+  /** They take part from home: in no count of the hall, and with nobody. */
+  remote: boolean
   /** The tap that made it so, for undo. */
   last: PresenceMark | undefined
 }
@@ -25,6 +27,7 @@ const blank = (): RegisterLine => ({
   there: [],
   out: [],
   reason: undefined,
+  remote: false,
   last: undefined,
 })
 const ALWAYS: Interval = [-Infinity, Infinity]
@@ -42,7 +45,7 @@ export function readRegister(marks: readonly PresenceMark[]): Map<string, Regist
 /** Somebody of whom nothing was said is taken to have been there from the start; who was away or had left comes back now. */
 function arrivals(line: RegisterLine, at: number): Interval[] {
   if (line.state === 'unknown') return [ALWAYS]
-  return inHall(line) ? line.there : [...line.there, [at, Infinity]]
+  return takesPart(line) ? line.there : [...line.there, [at, Infinity]]
 }
 
 /** When somebody came in after the start; nothing for who was there from the first bow. */
@@ -55,19 +58,22 @@ function tapped(line: RegisterLine, mark: PresenceMark): RegisterLine {
   switch (mark.kind) {
     case 'here':
       return { ...blank(), state: 'here', there: [ALWAYS] }
+    case 'home':
+      return { ...blank(), state: 'home', there: [ALWAYS], remote: true }
     case 'late':
       return { ...blank(), state: 'late', there: [[mark.at, Infinity]] }
     case 'out':
       return {
+        ...line,
         state: 'out',
         there: arrivals(line, mark.at),
         out: [...closed(line.out, mark.at), [mark.at, Infinity]],
         reason: mark.reason,
-        last: line.last,
       }
     case 'back': {
       const there = arrivals(line, mark.at)
       const back = { ...line, there, out: closed(line.out, mark.at), reason: undefined }
+      if (back.remote) return { ...back, state: 'home' }
       return { ...back, state: cameAt(back) === undefined ? 'here' : 'late' }
     }
     case 'left':
@@ -92,10 +98,18 @@ function closed(intervals: readonly Interval[], at: number): Interval[] {
   return intervals.map(([from, to]) => [from, to === Infinity ? Math.max(from, at) : to])
 }
 
+/** Whether the student is there now, in the hall or from home, sitting out or not. */
+function takesPart(line: RegisterLine): boolean {
+  return ['here', 'home', 'late', 'out'].includes(line.state)
+}
+
 /** Whether the student counts as in the hall. */
 export function inHall(line: RegisterLine | undefined): boolean {
-  return line !== undefined && (line.state === 'here' || line.state === 'late' || line.state === 'out')
+  return line !== undefined && !line.remote && takesPart(line)
 }
+
+/** Whether the student can be given a partner now: in the hall, and not sitting out. */
+export const mayPair = (line: RegisterLine | undefined): boolean => inHall(line) && line?.state !== 'out'
 
 /** Wall time carried over to the plan's time, by the legs in which the class ran. */
 function ontoPlan(intervals: Interval[], legs: readonly Leg[]): Interval[] {
@@ -109,12 +123,16 @@ function ontoPlan(intervals: Interval[], legs: readonly Leg[]): Interval[] {
   )
 }
 
+/** The boards at which students were in a group of three, by student. */
+export type Threes = ReadonlyMap<string, readonly string[]>
+
 /** Everybody who took part in a class as it was run, as an attendance file: what was not run, nobody was there for. */
 export function attendanceOf(
   plan: Plan,
   run: Run,
   marks: readonly PresenceMark[],
   students: readonly { id: string; group: string; rank?: string; own?: Readonly<Record<string, number>> }[],
+  threes?: Threes,
 ): Attendance {
   const lines = readRegister(marks)
   const offered = offeredIn(plan)
@@ -126,7 +144,16 @@ export function attendanceOf(
       const there = line.there.flatMap(([from, to]) => without(from, to, line.out))
       const row = rowOf(id, group.id, ontoPlan(there, run.legs))
       const layers = own && ownLayersIn(offered, own)
-      return row ? [{ ...row, ...(layers ? { layers } : {}) }] : []
+      if (!row) return []
+      const inThree = line.remote ? undefined : threes?.get(id)
+      return [
+        {
+          ...row,
+          ...(layers ? { layers } : {}),
+          ...(line.remote ? { remote: true } : {}),
+          ...(inThree?.length ? { trio: [...inThree] } : {}),
+        },
+      ]
     }),
   }
 }

@@ -6,6 +6,7 @@ export const id = { type: T.STRING(36), allowNull: false }
 export const key = { ...id, primaryKey: true }
 export const slugKey = { type: T.STRING(100), allowNull: false, primaryKey: true }
 export const text = { type: T.STRING, allowNull: false }
+export const maybeId = { type: T.STRING(36) }
 export const maybeText = { type: T.STRING }
 export const whole = { type: T.INTEGER, allowNull: false }
 export const json = { type: T.JSON, allowNull: false }

@@ -5,6 +5,7 @@ import * as curriculum from './migrations/0002-curriculum'
 import * as records from './migrations/0003-records'
 import * as keptApart from './migrations/0004-kept-apart'
 import * as further from './migrations/0005-further'
+import * as people from './migrations/0006-people'
 
 /** Every migration in order: a new one is a file and a line here. */
 const MIGRATIONS = [
@@ -13,6 +14,7 @@ const MIGRATIONS = [
   { name: '0003-records', ...records },
   { name: '0004-kept-apart', ...keptApart },
   { name: '0005-further', ...further },
+  { name: '0006-people', ...people },
 ]
 
 /** Their names, in order. */

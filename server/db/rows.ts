@@ -6,6 +6,8 @@ import type { Series } from '../../core/curriculum/series'
 import type { Shape } from '../../core/curriculum/shapes'
 import type { Target } from '../../core/curriculum/syllabus'
 import type { Mark } from '../../core/people/marks'
+import type { Student } from '../../core/people/student'
+import type { BoardPartners } from '../../core/partners/board-partners'
 import type { Topic } from '../../shared/changes'
 import type { Role } from '../../shared/roles'
 
@@ -105,9 +107,46 @@ export interface StudentRow {
   heightCm: number | null
   massKg: number | null
   floorNote: string | null
-  /** Ids of students this one is never paired with. */
+  /** Ids of students this one is never paired with, and would rather be. */
   apart: string[]
+  together: string[]
+  /** False: archived. What they practised stays. */
   active: boolean
+  /** A guest is on the register of one class only, until they are kept. */
+  kind: 'member' | 'visitor' | 'trial'
+  guestOf: string | null
+  ageBand: string | null
+  family: string | null
+  joined: string | null
+  healthNote: string | null
+  contacts: Student['contacts']
+  consents: Student['consents']
+  tag: string | null
+  version: number
+}
+
+/** A rank that was given, with its notches. Rows are added, never changed. */
+export interface RankAwardRow {
+  id: string
+  clubId: string
+  studentId: string
+  rankId: string
+  notches: number
+  /** Nothing where nobody knows. */
+  day: string | null
+  givenBy: string
+  givenAt: Date
+}
+
+/** Who works with whom at a board of a class. */
+export interface PairingRow {
+  clubId: string
+  classId: string
+  board: string
+  body: BoardPartners
+  version: number
+  savedBy: string
+  savedAt: Date
 }
 
 export interface ItemRow {

@@ -15,6 +15,7 @@ import {
   id,
   json,
   key,
+  maybeId,
   maybeText,
   none,
   practiceColumns,
@@ -32,6 +33,20 @@ export type Table<Row extends object, Given extends keyof Row = never> = ModelSt
 >
 
 type ClubGiven = 'settings' | 'settingsVersion' | 'ladderKind' | 'ladderVersion' | 'syllabusVersion'
+type StudentGiven =
+  | 'apart'
+  | 'together'
+  | 'placed'
+  | 'kind'
+  | 'guestOf'
+  | 'ageBand'
+  | 'family'
+  | 'joined'
+  | 'healthNote'
+  | 'contacts'
+  | 'consents'
+  | 'tag'
+  | 'version'
 type RankGiven = 'notches' | 'minMonths' | 'minClasses' | 'variants'
 
 export interface Tables {
@@ -42,7 +57,9 @@ export interface Tables {
   ranks: Table<R.RankRow, RankGiven>
   groups: Table<R.GroupRow>
   groupRanks: Table<R.GroupRankRow>
-  students: Table<R.StudentRow, 'apart' | 'placed'>
+  students: Table<R.StudentRow, StudentGiven>
+  rankAwards: Table<R.RankAwardRow, 'givenAt'>
+  pairings: Table<R.PairingRow, 'savedAt'>
   items: Table<R.ItemRow, 'version' | 'archived'>
   syllabus: Table<R.SyllabusRow>
   shapes: Table<R.ShapeRow, 'version'>
@@ -138,7 +155,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       pace: decimal('pace', 4, 3),
     }),
     groupRanks: table<R.GroupRankRow>('group_ranks', { clubId: key, groupId: slugKey, rankId: slugKey }),
-    students: table<R.StudentRow, 'apart' | 'placed'>('students', {
+    students: table<R.StudentRow, StudentGiven>('students', {
       id: key,
       clubId: id,
       firstName: text,
@@ -153,7 +170,37 @@ export function defineTables(sequelize: Sequelize): Tables {
       massKg: decimal('massKg', 5, 1),
       floorNote: maybeText,
       apart: emptyList,
+      together: emptyList,
       active: yesNo,
+      kind: { ...text, defaultValue: 'member' },
+      guestOf: maybeId,
+      ageBand: maybeText,
+      family: maybeText,
+      joined: { type: T.DATEONLY },
+      healthNote: maybeText,
+      contacts: emptyList,
+      consents: { ...json, defaultValue: {} },
+      tag: maybeText,
+      version: first,
+    }),
+    rankAwards: table<R.RankAwardRow, 'givenAt'>('rank_awards', {
+      clubId: key,
+      id: key,
+      studentId: id,
+      rankId: text,
+      notches: whole,
+      day: { type: T.DATEONLY },
+      givenBy: id,
+      givenAt: stamp,
+    }),
+    pairings: table<R.PairingRow, 'savedAt'>('pairings', {
+      clubId: key,
+      classId: key,
+      board: slugKey,
+      body: json,
+      version: whole,
+      savedBy: id,
+      savedAt: stamp,
     }),
     items: table<R.ItemRow, 'version' | 'archived'>('items', {
       clubId: key,

@@ -4,7 +4,7 @@ import { replay, type Run } from '../../core/floor/run'
 import type { Plan } from '../../core/plan/schema'
 import type { PresenceMark, RunEvent } from '../../core/floor/events'
 import { toMs } from '../../core/kernel/units'
-import { attendanceOf } from '../../core/people/register'
+import { attendanceOf, type Threes } from '../../core/people/register'
 import { addSectionRuns } from '../../core/people/section-runs'
 import type { SectionRuns } from '../../core/plan/practice-row'
 import type { Club } from '../db/in-club'
@@ -20,8 +20,9 @@ export function attendanceOfClass(
   events: readonly RunEvent[],
   marks: readonly PresenceMark[],
   students: readonly { id: string; group: string; own?: Readonly<Record<string, number>> }[],
+  threes: Threes,
 ) {
-  return attendanceOf(plan, runOfClass(plan, events), marks, students)
+  return attendanceOf(plan, runOfClass(plan, events), marks, students, threes)
 }
 
 /** A class as it was run, up to its last act. */

@@ -1,4 +1,5 @@
 import type { RosterStudent } from '../../shared/answers'
+import { ageOn } from '../../core/people/student'
 import type { Role } from '../../shared/roles'
 import { seesOf } from '../access'
 import type { Club } from '../db/in-club'
@@ -14,18 +15,35 @@ const COLUMNS = [
   'groupId',
   'notches',
   'floorNote',
+  'ageBand',
+  'kind',
 ] as const
 type Listed = Pick<StudentRow, (typeof COLUMNS)[number]>
 
-/** The active students by rank and name, with the fields that a role may see (the table in `access.ts`). */
-export async function roster(club: Club, role: Role, today: string): Promise<RosterStudent[]> {
-  const [rows, ranks, own] = await Promise.all([
-    club.students.all({ active: true }, { columns: [...COLUMNS] }) as Promise<Listed[]>,
+/**
+ * The active students by rank and name, with the fields that a role may see (the table in `access.ts`).
+ *
+ * @param classId a class whose guests are among them
+ */
+export async function roster(
+  club: Club,
+  role: Role,
+  today: string,
+  classId?: string,
+): Promise<RosterStudent[]> {
+  const [members, guests, ranks, own] = await Promise.all([
+    club.students.all({ active: true, kind: 'member' }, { columns: [...COLUMNS] }) as Promise<Listed[]>,
+    classId
+      ? (club.students.all(
+          { guestOf: classId, kind: ['visitor', 'trial'] },
+          { columns: [...COLUMNS] },
+        ) as Promise<Listed[]>)
+      : [],
     club.ranks.all({}, { columns: ['id', 'position'] }),
     ownLayers(club, today),
   ])
   const position = new Map(ranks.map((rank) => [rank.id, rank.position]))
-  return rows
+  return [...members, ...guests]
     .sort(
       (a, b) =>
         (position.get(a.rankId) ?? 0) - (position.get(b.rankId) ?? 0) ||
@@ -40,11 +58,6 @@ export async function roster(club: Club, role: Role, today: string): Promise<Ros
       floorNote: seesOf(role, 'floor note') ? row.floorNote : null,
       age: seesOf(role, 'age') ? ageOn(row, today) : null,
       layers: own.get(row.id) ?? {},
+      kind: row.kind,
     }))
-}
-
-function ageOn({ birthDate }: Listed, today: string): number | null {
-  if (!birthDate) return null
-  const years = Number(today.slice(0, 4)) - Number(birthDate.slice(0, 4))
-  return today.slice(5) < birthDate.slice(5) ? years - 1 : years
 }

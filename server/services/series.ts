@@ -64,7 +64,7 @@ export async function seriesPage(club: Club, id: string): Promise<SeriesPage> {
   if (!row) throw notFound('series')
   const asked = [...new Set(row.body.lessons.flatMap(({ needs }) => needs.map(({ item }) => item)))]
   const students = await club.students.all(
-    { active: true },
+    { active: true, kind: 'member' },
     { columns: ['id', 'firstName', 'lastName', 'rankId'] },
   )
   const had = asked.length

@@ -7,6 +7,7 @@ import type { ClassRow, SettlementRow } from '../db/rows'
 import { ownLayers } from './own-layers'
 import { attendanceOfClass, creditedRows, runOfClass, writeLedger } from './ledger'
 import { asMark, asRunEvent, markRowsOf, runRowsOf, type RunRow } from './events'
+import { threesOf } from './partners'
 import { notFound } from './refusal'
 import { planOfClass } from './classes'
 
@@ -84,7 +85,10 @@ async function settle(
     revision: settlement.revision,
     figures:
       state === 'finished'
-        ? creditedRows(plan, attendanceOfClass(plan, acts, markRows.map(asMark), taking))
+        ? creditedRows(
+            plan,
+            attendanceOfClass(plan, acts, markRows.map(asMark), taking, await threesOf(club, row.id, plan)),
+          )
         : [],
     by: newest?.sentBy ?? null,
     why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',
@@ -127,7 +131,7 @@ async function studentsAsTheyWere(club: Club, classId: string) {
     `SELECT s.id AS studentId, s.group_id AS groupId, s.rank_id AS rankId FROM students s
       LEFT JOIN class_students t ON t.club_id = s.club_id AND t.class_id = :classId AND t.student_id = s.id
       WHERE s.club_id = :club AND t.student_id IS NULL
-        AND (${taken.length ? '' : 's.active OR '}EXISTS (SELECT 1 FROM presence p
+        AND (${taken.length ? '' : "(s.active AND (s.kind = 'member' OR s.guest_of = :classId)) OR "}EXISTS (SELECT 1 FROM presence p
           WHERE p.club_id = s.club_id AND p.class_id = :classId AND p.student_id = s.id))`,
     { classId },
   )

@@ -15,6 +15,7 @@ import { creditPlan } from '../../core/people/credit'
 import type { Attendance } from '../../core/people/attendance'
 import type { Plan } from '../../core/plan/schema'
 import { attendanceOfClass, studentsOfClass } from '../../server/services/ledger'
+import { threesOf } from '../../server/services/partners'
 import { eventsOf, marksOf } from '../../server/services/events'
 import { settingsOf } from '../../server/services/settings'
 import { today } from '../../server/services/today'
@@ -367,6 +368,7 @@ describe('the demo club', () => {
           await eventsOf(club, row.id),
           await marksOf(club, row.id),
           await studentsOfClass(club, row),
+          await threesOf(club, row.id, plan),
         )
         const rows = await club.practice.all({ classId: row.id })
         const credited = creditPlan(plan, attendance as Attendance).flatMap(({ student, practice }) =>
@@ -463,7 +465,12 @@ describe('the demo club', () => {
       { type: QueryTypes.SELECT },
     )
     expect(Number(old?.n)).toBe(before.practice.length)
-    expect(await migrate(db.sequelize)).toEqual(['0003-records', '0004-kept-apart', '0005-further'])
+    expect(await migrate(db.sequelize)).toEqual([
+      '0003-records',
+      '0004-kept-apart',
+      '0005-further',
+      '0006-people',
+    ])
     const after = await standing()
     for (const part of Object.keys(before) as (keyof typeof before)[])
       expect(JSON.stringify(after[part]), part).toBe(JSON.stringify(before[part]))
@@ -488,7 +495,7 @@ describe('the demo club', () => {
     const twin = 'ffffffff-0000-4000-8000-000000000000'
     await sql(`INSERT INTO classes (id, club_id, plan_id, day, start_time, length_min, teacher_id, state)
       SELECT '${twin}', club_id, plan_id, '2031-02-03', '07:15', 33, teacher_id, 'planned' FROM classes WHERE id = '${held!.id}'`)
-    expect(await migrate(db.sequelize)).toEqual(['0004-kept-apart', '0005-further'])
+    expect(await migrate(db.sequelize)).toEqual(['0004-kept-apart', '0005-further', '0006-people'])
     const student = await db.tables.students.findByPk(one!.id)
     expect([student?.get('groupId'), student?.get('placed')]).toEqual([one!.was, false])
     const planOf = async (classId: string) => {

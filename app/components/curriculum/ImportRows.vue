@@ -9,7 +9,7 @@ interface Row {
   changes?: string[]
   faults: Fault[]
 }
-const props = defineProps<{ rows: readonly Row[] }>()
+const props = withDefaults(defineProps<{ rows: readonly Row[]; what?: string }>(), { what: 'item' })
 const ORDER = { refused: 0, changed: 1, added: 2, same: 3 }
 const MOST = 200
 const all = ref(false)
@@ -29,7 +29,7 @@ function why({ outcome, changes = [], faults }: Row): string {
     <thead class="text-13 text-left text-ash">
       <tr>
         <th class="w-14 font-normal">row</th>
-        <th class="font-normal">item</th>
+        <th class="font-normal">{{ what }}</th>
         <th class="w-24 font-normal">would be</th>
         <th class="font-normal">what, or why not</th>
       </tr>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { CheckIcon, EllipsisVerticalIcon } from '@heroicons/vue/20/solid'
+import { CheckIcon, EllipsisVerticalIcon, HomeIcon } from '@heroicons/vue/20/solid'
 import { cameAt, inHall } from '~~/core/people/register'
 import type { RosterStudent } from '~~/shared/answers'
 import { wallTime } from '~/domain/wall-time'
@@ -34,6 +34,8 @@ const says = computed(() => {
       return `${last ? time(last.at) : ''}${out?.length ? ', sat out a while' : ''}${under}`
     case 'late':
       return `from ${from ? time(from) : ''}${under}`
+    case 'home':
+      return `from home${under}`
     case 'out':
       return `sits out${reason ? `: ${reason}` : ''}`
     case 'left':
@@ -52,7 +54,7 @@ const note = computed(() =>
 
 /** What the board under way, or before the bow the class, leaves to each who is here: their own layer is a tap, and stays with them. */
 const layers = computed(() => {
-  const isThere = inHall(line.value)
+  const isThere = inHall(line.value) || state.value === 'home'
   const offered = [...store.offered].filter(([item]) => library.items.has(item)).slice(0, MOST_CHIPS)
   return offered
     .map(([item, range]) => {
@@ -73,7 +75,7 @@ function tap(kind: Tap, what: string, more: { reason?: string } = {}) {
   emit('tapped', id, firstName.value, what)
 }
 function here() {
-  if (state.value === 'here') tap('clear', 'cleared')
+  if (state.value === 'here' || state.value === 'home') tap('clear', 'cleared')
   else if (state.value === 'out') tap('back', 'back in')
   else tap('here', 'here')
 }
@@ -86,6 +88,7 @@ function out() {
   else tap('out', 'sits out')
 }
 const more: { kind: Tap; name: string }[] = [
+  { kind: 'home', name: 'from home' },
   { kind: 'left', name: 'left now' },
   { kind: 'away', name: 'away' },
   { kind: 'excused', name: 'excused' },
@@ -99,6 +102,9 @@ const REASONS = ['injury', 'unwell', 'watching']
     <div class="who">
       <NuxtLink v-if="mayWrite" :to="`/people/${student.id}`" class="name">{{ student.name }}</NuxtLink>
       <span v-else class="name">{{ student.name }}</span>
+      <em v-if="student.kind !== 'member'" class="guest">{{
+        student.kind === 'trial' ? 'tries a class' : 'visits'
+      }}</em>
       <span class="says" :title="[note, says].filter(Boolean).join(' · ')"
         ><b v-if="note" class="note">{{ note }}</b
         ><template v-if="note && says"> · </template>{{ says
@@ -125,11 +131,14 @@ const REASONS = ['injury', 'unwell', 'watching']
     <button
       type="button"
       class="cell"
-      :aria-pressed="state === 'here'"
+      :aria-pressed="state === 'here' || state === 'home'"
       :aria-label="`${student.name}: here`"
       @click="here"
     >
-      <CheckIcon v-if="state === 'here'" class="size-5" /><i v-else />
+      <CheckIcon v-if="state === 'here'" class="size-5" /><HomeIcon
+        v-else-if="state === 'home'"
+        class="size-5"
+      /><i v-else />
     </button>
     <button
       type="button"
@@ -200,6 +209,12 @@ const REASONS = ['injury', 'unwell', 'watching']
 .name:hover {
   text-decoration: underline;
 }
+.guest {
+  font-size: 13px;
+  font-style: normal;
+  line-height: 15px;
+  color: var(--color-harbour);
+}
 .says {
   overflow: hidden;
   text-overflow: ellipsis;
@@ -263,6 +278,10 @@ const REASONS = ['injury', 'unwell', 'watching']
 }
 .here .cell[aria-pressed='true'] {
   background: var(--color-moss);
+  color: #fff;
+}
+.home .cell[aria-pressed='true'] {
+  background: var(--color-harbour);
   color: #fff;
 }
 .late .cell[aria-pressed='true'] {

@@ -47,7 +47,11 @@ const totals = computed(() => ({
   here: store.here,
   out: roster.value.filter(({ id }) => stateOf(id) === 'out').length,
   away: roster.value.filter(({ id }) => ['away', 'excused'].includes(stateOf(id) ?? '')).length,
+  home: roster.value.filter(({ id }) => stateOf(id) === 'home').length,
 }))
+const fromHome = computed(() => roster.value.filter(({ id }) => stateOf(id) === 'home'))
+const showsPartners = ref(false)
+const isOver = computed(() => store.run?.phase === 'finished')
 const notes = computed(() =>
   roster.value.filter(({ id, floorNote }) => floorNote && inHall(store.register.get(id))),
 )
@@ -87,6 +91,7 @@ const status = computed(() => {
 
 <template>
   <div class="page">
+    <PeopleNav />
     <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
     <p v-else-if="loading" class="text-ash">Opening the register…</p>
     <p v-else-if="!store.data" class="py-8 text-center text-ash">
@@ -101,6 +106,9 @@ const status = computed(() => {
             {{ store.data.title }}, {{ longDay(store.data.day) }}, {{ store.data.startTime }}. {{ status }}
           </p>
         </div>
+        <button v-if="!showsPartners" type="button" class="btn pair" @click="showsPartners = true">
+          Partners
+        </button>
         <dl class="totals">
           <div>
             <dd class="text-moss">{{ totals.here }}</dd>
@@ -109,6 +117,10 @@ const status = computed(() => {
           <div>
             <dd>{{ totals.out }}</dd>
             <dt>sit out</dt>
+          </div>
+          <div v-if="totals.home">
+            <dd class="text-harbour">{{ totals.home }}</dd>
+            <dt>from home</dt>
           </div>
           <div>
             <dd>{{ totals.away }}</dd>
@@ -122,51 +134,65 @@ const status = computed(() => {
         </button>
         <span class="text-ash">then tap the exceptions</span>
       </div>
-      <div class="columns">
-        <section
-          v-for="column in columns"
-          :key="column.group.id"
-          class="column"
-          :aria-label="column.group.name"
-        >
-          <div class="rail timber">
-            <h2>{{ column.group.name }}</h2>
-            <span
-              ><b>{{ column.here }}</b> of {{ column.count }}</span
+      <div class="desk" :class="{ wide: showsPartners }">
+        <div class="min-w-0">
+          <div class="columns">
+            <section
+              v-for="column in columns"
+              :key="column.group.id"
+              class="column"
+              :aria-label="column.group.name"
             >
+              <div class="rail timber">
+                <h2>{{ column.group.name }}</h2>
+                <span
+                  ><b>{{ column.here }}</b> of {{ column.count }}</span
+                >
+              </div>
+              <template v-for="part in column.ranks" :key="part.rank">
+                <div class="sub">
+                  <Sash :ranks="[part.rank]" /><span>here</span><span>late</span><span>out</span><span />
+                </div>
+                <RegisterRow
+                  v-for="student in part.students"
+                  :key="student.id"
+                  :student="student"
+                  @tapped="tapped"
+                />
+                <p v-if="part.students.length === 0" class="text-13 px-2 py-2 text-ash">
+                  Nobody of this rank.
+                </p>
+              </template>
+            </section>
           </div>
-          <template v-for="part in column.ranks" :key="part.rank">
-            <div class="sub">
-              <Sash :ranks="[part.rank]" /><span>here</span><span>late</span><span>out</span><span />
-            </div>
-            <RegisterRow
-              v-for="student in part.students"
-              :key="student.id"
-              :student="student"
-              @tapped="tapped"
-            />
-            <p v-if="part.students.length === 0" class="text-13 px-2 py-2 text-ash">Nobody of this rank.</p>
-          </template>
-        </section>
-      </div>
-      <div class="foot">
-        <p class="text-ash">
-          One tap per student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it is
-          tapped; <b>late</b> is from now. Tap a set cell again to clear it. <kbd>Ctrl Z</kbd> takes the last
-          tap back.
-          <span v-if="store.unsent" role="status" class="font-semibold text-brick-deep"
-            >{{ store.unsent }} taps wait for the server; they are kept on this device.</span
-          >
-        </p>
-        <section v-if="notes.length || minorsHere" class="panel must">
-          <h2>The floor must know</h2>
-          <p v-for="student in notes" :key="student.id">
-            <b>{{ student.name.split(' ')[0] }}</b> {{ student.floorNote }}
-          </p>
-          <p v-if="minorsHere" class="brick">
-            <b>Two adults in sight:</b> {{ minorsHere }} under 18 {{ minorsHere === 1 ? 'is' : 'are' }} here.
-          </p>
-        </section>
+          <div class="foot">
+            <AtTheDoor v-if="!isOver" />
+            <p class="text-ash">
+              One tap per student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it
+              is tapped; <b>late</b> is from now. Tap a set cell again to clear it. <kbd>Ctrl Z</kbd> takes
+              the last tap back.
+              <span v-if="store.unsent" role="status" class="font-semibold text-brick-deep"
+                >{{ store.unsent }} taps wait for the server; they are kept on this device.</span
+              >
+            </p>
+            <section v-if="notes.length || minorsHere || fromHome.length" class="panel must">
+              <h2>The floor must know</h2>
+              <p v-for="student in notes" :key="student.id">
+                <b>{{ student.name.split(' ')[0] }}</b> {{ student.floorNote }}
+              </p>
+              <p v-if="fromHome.length" class="home">
+                <b>{{ fromHome.map(({ name }) => name.split(' ')[0]).join(', ') }}, from home:</b> is there
+                room to move, nothing to fall on, and somebody at home who knows? Solo forms only; stop when
+                it hurts.
+              </p>
+              <p v-if="minorsHere" class="brick">
+                <b>Two adults in sight:</b> {{ minorsHere }} under 18
+                {{ minorsHere === 1 ? 'is' : 'are' }} here.
+              </p>
+            </section>
+          </div>
+        </div>
+        <LazyPartnersPanel v-if="showsPartners" class="partners" @close="showsPartners = false" />
       </div>
     </template>
   </div>
@@ -181,6 +207,10 @@ const status = computed(() => {
 .head {
   display: flex;
   align-items: flex-end;
+}
+.pair {
+  height: 34px;
+  margin: 0 0 4px 20px;
 }
 .head h1 {
   font-size: 26px;
@@ -250,9 +280,17 @@ const status = computed(() => {
 .sub > :first-child {
   justify-self: start;
 }
+.desk {
+  display: grid;
+  gap: 16px;
+  align-items: start;
+}
+.desk.wide {
+  grid-template-columns: minmax(0, 1fr) 390px;
+}
 .foot {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
   gap: 24px;
   margin-top: 16px;
 }
@@ -267,8 +305,19 @@ const status = computed(() => {
   padding-left: 10px;
   border-left: 4px solid var(--color-gilt);
 }
+.must .home {
+  border-color: var(--color-harbour);
+}
 .must .brick {
   border-color: var(--color-brick);
+}
+@media (max-width: 1000px) {
+  .desk.wide {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .desk.wide > :last-child {
+    grid-row: 1;
+  }
 }
 @media (max-width: 760px) {
   .page {

@@ -1,4 +1,5 @@
-import { hasRoles, type Dose } from '../../plan/doses'
+import { takesTwo } from '../../partners/for-board'
+import type { Dose } from '../../plan/doses'
 import type { Block, Track } from '../../plan/schema'
 import type { Ground } from '../ground'
 
@@ -19,10 +20,6 @@ export function partnerWork({ plan, club }: Ground): PartnerWork[] {
     const works: PartnerWork[] = parts
       ? parts.map(({ groups, technique, dose }) => ({ block, groups, technique, dose: dose ?? block.dose }))
       : [{ block, groups: everyone, technique: block.technique, dose: block.dose }]
-    return works.filter(
-      ({ technique, dose }) =>
-        (dose !== undefined && hasRoles(dose)) ||
-        (technique !== undefined && club.items.get(technique)?.partner === 'partner'),
-    )
+    return works.filter((work) => takesTwo(work, (id) => club.items.get(id)))
   })
 }

@@ -10,7 +10,7 @@ export default query('GET /api/classes/:id', async ({ club, user, param }) => {
   await classForActing(club, user, param('id'), now)
   const [view, students] = await Promise.all([
     findClass(club, param('id')).then((row) => classView(club, row)),
-    club.row().then(({ zone }) => roster(club, user.role, dayIn(zone, now))),
+    club.row().then(({ zone }) => roster(club, user.role, dayIn(zone, now), param('id'))),
   ])
   return { ...view, roster: students, now: Date.now() }
 })

@@ -1,0 +1,466 @@
+<script setup lang="ts">
+import { XMarkIcon } from '@heroicons/vue/20/solid'
+import type { School } from '~~/core/partners/roster-file'
+import { MOST_ROUNDS } from '~~/core/partners/board-partners'
+import { counted } from '~~/core/kernel/time-text'
+import type { BoardPairs } from '~~/shared/answers'
+
+/** Partners for a board of the class: the best pairing of who is here, with what speaks for it, pins, the next best and who is left. */
+const props = defineProps<{ board?: string | undefined }>()
+defineEmits<{ close: [] }>()
+const store = useClassStore()
+const library = useLibraryStore()
+const mayPair = computed(() => useUserSession().user.value?.role !== 'desk')
+const { boards, pairsAt, pair, problem, isPairing } = usePartners()
+
+const chosen = ref<string>()
+const current = computed(() => {
+  const wanted = props.board ?? chosen.value
+  return boards.value.find(({ block }) => block.id === wanted) ?? boards.value[0]
+})
+const pairs = computed(() => pairsAt(current.value?.block.id))
+const school = ref<School>(library.loaded?.settings.partners ?? 'like')
+const rounds = ref(1)
+const round = ref(0)
+watch(pairs, (now) => {
+  if (!now) return
+  school.value = now.school
+  rounds.value = now.rounds.length
+  round.value = Math.min(round.value, now.rounds.length - 1)
+})
+const shown = computed(() => pairs.value?.rounds[round.value])
+const isOver = computed(() => store.run?.phase === 'finished')
+
+const students = computed(() => new Map((store.data?.roster ?? []).map((one) => [one.id, one])))
+/** First name and the initial of the last, as on the wall. */
+function shortName(id: string): string {
+  const [first = 'somebody', ...last] = (students.value.get(id)?.name ?? '').split(' ')
+  return last.length ? `${first} ${last.at(-1)?.[0] ?? ''}` : first
+}
+const rankOf = (id: string) => students.value.get(id)?.rankId
+type Group = BoardPairs['rounds'][number]['groups'][number]
+const costOf = ({ why }: Group) =>
+  why.every(({ cost }) => cost !== null) && why.length
+    ? figure(why.reduce((sum, { cost }) => sum + (cost ?? 0), 0))
+    : ''
+const figure = (cost: number) => `${cost < 0 ? '−' : ''}${Math.abs(cost).toFixed(1)}`
+const whyOf = ({ why, students: group }: Group) =>
+  group.length === 2
+    ? (why[0]?.says ?? '')
+    : why.map(({ a, b, says }) => `${shortName(a)} and ${shortName(b)}: ${says}`).join('; ')
+
+const sum = computed(() => {
+  const groups = shown.value?.groups ?? []
+  const threes = groups.filter((group) => group.students.length === 3).length
+  const said = [counted(groups.length - threes, 'pair'), threes ? counted(threes, 'group') + ' of three' : '']
+  return said.filter(Boolean).join(' and ')
+})
+/** Who came or went since these were made. */
+const moved = computed(() => {
+  const first = pairs.value?.rounds[0]
+  if (!pairs.value || !first) return { came: [], went: [] }
+  const paired = new Set([
+    ...first.groups.flatMap((group) => group.students),
+    ...first.left.map(({ id }) => id),
+  ])
+  const here = new Set(pairs.value.here)
+  return { came: [...here].filter((id) => !paired.has(id)), went: [...paired].filter((id) => !here.has(id)) }
+})
+const movedSaid = computed(() => {
+  const { came, went } = moved.value
+  return [
+    came.length ? `${came.map(shortName).join(', ')} came` : '',
+    went.length ? `${went.map(shortName).join(', ')} not here now` : '',
+  ]
+    .filter(Boolean)
+    .join('; ')
+})
+
+type Way = 'best' | 'next' | 'fit'
+async function make(way: Way, pins: string[][] = pairs.value?.pins ?? []) {
+  if (!current.value) return
+  await pair(current.value.block.id, { school: school.value, rounds: rounds.value, pins, way })
+}
+function setSchool(next: School) {
+  school.value = next
+  if (pairs.value) void make('best')
+}
+function setRounds(event: Event) {
+  rounds.value = Math.min(MOST_ROUNDS, Math.max(1, Number((event.target as HTMLInputElement).value) || 1))
+  if (pairs.value) void make('best')
+}
+const sameGroup = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((id) => b.includes(id))
+const isPinned = (group: readonly string[]) => pairs.value?.pins.some((pin) => sameGroup(pin, group)) ?? false
+function togglePin(group: readonly string[]) {
+  const pins = pairs.value?.pins ?? []
+  const next = isPinned(group) ? pins.filter((pin) => !sameGroup(pin, group)) : [...pins, [...group]]
+  // A pin changes nothing of a pairing it is already part of.
+  void make(isPinned(group) ? 'best' : 'fit', next)
+}
+
+/** Two who are asked about. */
+const asked = ref<[string, string]>(['', ''])
+const hereIds = computed(() =>
+  [...(pairs.value?.here ?? [])].sort((a, b) => shortName(a).localeCompare(shortName(b))),
+)
+const against = computed(() => {
+  const [a, b] = asked.value
+  if (!a || !b || a === b) return undefined
+  return (
+    pairs.value?.refused.find((one) => (one.a === a && one.b === b) || (one.a === b && one.b === a))?.says ??
+    ''
+  )
+})
+async function pairAsked() {
+  const [a, b] = asked.value
+  const others = (pairs.value?.pins ?? []).filter((pin) => !pin.includes(a) && !pin.includes(b))
+  await make('fit', [...others, [a, b]])
+  asked.value = ['', '']
+}
+</script>
+
+<template>
+  <section class="panel partners" aria-labelledby="partners-title">
+    <div class="top">
+      <h2 id="partners-title">Partners</h2>
+      <button type="button" class="close" aria-label="Close the partners" @click="$emit('close')">
+        <XMarkIcon class="size-5" />
+      </button>
+    </div>
+    <p v-if="!current" class="text-ash">No board of this plan is worked with a partner.</p>
+    <template v-else>
+      <label v-if="!board" class="for"
+        >for
+        <select
+          class="field"
+          :value="current.block.id"
+          @change="chosen = ($event.target as HTMLSelectElement).value"
+        >
+          <option v-for="one in boards" :key="one.block.id" :value="one.block.id">
+            {{ one.block.title }}
+          </option>
+        </select></label
+      >
+      <p v-else class="text-ash">
+        for <b class="text-ink">{{ current.block.title }}</b>
+      </p>
+      <p v-if="current.asks.contact" class="text-13 text-ash">
+        Contact: mass and age keep some apart. Both agree on the level; stop when one stops.
+      </p>
+      <div class="ways" role="radiogroup" aria-label="Who with whom">
+        <button type="button" role="radio" :aria-checked="school === 'mentor'" @click="setSchool('mentor')">
+          Senior by junior
+        </button>
+        <button type="button" role="radio" :aria-checked="school === 'like'" @click="setSchool('like')">
+          Like with like
+        </button>
+      </div>
+      <label class="rounds"
+        >Partners change
+        <input
+          class="field"
+          type="number"
+          min="1"
+          :max="MOST_ROUNDS"
+          :value="rounds"
+          aria-label="Rounds with a change of partner"
+          @change="setRounds"
+        />
+        {{ rounds === 1 ? 'round: no change' : 'rounds, each with another' }}</label
+      >
+      <p v-if="problem" role="alert" class="my-2 text-brick-deep">{{ problem }}</p>
+      <template v-if="!pairs">
+        <button
+          v-if="mayPair && !isOver"
+          type="button"
+          class="btn btn-dark main"
+          :disabled="isPairing"
+          @click="make('best')"
+        >
+          {{ isPairing ? 'Working it out…' : 'Pair who is here' }}
+        </button>
+        <p v-else class="text-ash">Nobody has paired this board.</p>
+      </template>
+      <template v-else-if="shown">
+        <p v-if="movedSaid && !isOver" class="moved" role="status">
+          {{ movedSaid }}.
+          <button type="button" class="link" :disabled="isPairing" @click="make('fit')">
+            Fit in with the fewest changes
+          </button>
+        </p>
+        <div v-if="pairs.rounds.length > 1" class="turns" role="tablist" aria-label="Rounds">
+          <button
+            v-for="(one, n) in pairs.rounds"
+            :key="n"
+            type="button"
+            role="tab"
+            :aria-selected="n === round"
+            :title="one.cost === null ? undefined : `cost ${figure(one.cost)}`"
+            @click="round = n"
+          >
+            {{ n + 1 }}
+          </button>
+        </div>
+        <p class="sum">
+          <b>{{ sum }}</b><template v-if="shown.cost !== null"
+            >: {{ figure(shown.cost) }}, proved least{{
+              pairs.pins.length && round === 0 ? ' with what is pinned' : ''
+            }}</template
+          >
+        </p>
+        <ul class="groups">
+          <li
+            v-for="group in shown.groups"
+            :key="group.students.join()"
+            :class="{ three: group.students.length === 3 }"
+          >
+            <span class="names">
+              <span v-for="id in group.students" :key="id" class="one"
+                ><Sash v-if="rankOf(id)" :ranks="[rankOf(id)!]" /> {{ shortName(id) }}</span
+              >
+              <em v-if="group.students.length === 3">two work, one watches, in turn</em>
+            </span>
+            <span
+              class="cost"
+              :title="whyOf(group)"
+              tabindex="0"
+              :aria-label="`${costOf(group)}: ${whyOf(group)}`"
+              >{{ costOf(group) }}</span
+            >
+            <button
+              v-if="round === 0 && mayPair && !isOver"
+              type="button"
+              class="pin"
+              :aria-pressed="isPinned(group.students)"
+              :aria-label="`Pin ${group.students.map(shortName).join(' and ')}`"
+              @click="togglePin(group.students)"
+            >
+              <i />
+            </button>
+          </li>
+        </ul>
+        <div v-if="shown.left.length" class="left" role="status">
+          <p v-for="one in shown.left" :key="one.id">
+            <b>{{ shortName(one.id) }}</b> is left over<template v-if="one.why">: {{ one.why }}</template>
+          </p>
+        </div>
+        <p v-if="pairs.again.length" class="text-13 text-ash">
+          Nobody new is left for all:
+          {{ pairs.again.map((two) => two.map(shortName).join(' and ')).join(', ') }} meet again.
+        </p>
+        <div v-if="mayPair && !isOver" class="acts">
+          <button
+            type="button"
+            class="btn"
+            :disabled="isPairing"
+            title="The next best, with none of these pairs"
+            @click="make('next')"
+          >
+            Others
+          </button>
+          <button
+            type="button"
+            class="btn"
+            :disabled="isPairing"
+            title="The best there is of who is here now"
+            @click="make('best', [])"
+          >
+            Best anew
+          </button>
+        </div>
+        <form v-if="pairs.refused.length || mayPair" class="ask" @submit.prevent="pairAsked">
+          <h3>Why not these?</h3>
+          <select v-model="asked[0]" class="field" aria-label="One of two">
+            <option value="">who</option>
+            <option v-for="id in hereIds" :key="id" :value="id">{{ shortName(id) }}</option>
+          </select>
+          with
+          <select v-model="asked[1]" class="field" aria-label="The other">
+            <option value="">whom</option>
+            <option v-for="id in hereIds" :key="id" :value="id">{{ shortName(id) }}</option>
+          </select>
+          <p v-if="against !== undefined" role="status">
+            <template v-if="against"
+              >{{ shortName(asked[0]) }} and {{ shortName(asked[1]) }}: {{ against }}.</template
+            >
+            <button v-else-if="!isOver" type="submit" class="btn" :disabled="isPairing">
+              They may. Pair them
+            </button>
+          </p>
+        </form>
+      </template>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.partners {
+  padding: 12px 16px 16px;
+  border-top: 5px solid var(--color-gilt);
+}
+.top {
+  display: flex;
+  align-items: center;
+}
+.top h2 {
+  flex: 1;
+  font-size: 20px;
+}
+.close {
+  display: grid;
+  place-items: center;
+  width: 34px;
+  height: 34px;
+  color: var(--color-ash);
+}
+.for {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  color: var(--color-ash);
+}
+.ways {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  margin: 10px 0 8px;
+}
+.ways button {
+  height: 32px;
+  border: 1.5px solid var(--color-umber);
+  font-weight: 640;
+}
+.ways button[aria-checked='true'] {
+  color: var(--color-paper);
+  background: var(--color-umber);
+}
+.rounds {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  color: var(--color-ash);
+}
+.rounds .field {
+  width: 58px;
+}
+.main {
+  width: 100%;
+  height: 40px;
+  justify-content: center;
+  margin-top: 12px;
+}
+.moved {
+  margin-top: 8px;
+  padding: 6px 10px;
+  background: #fbf3df;
+  border-left: 4px solid var(--color-gilt);
+}
+.turns {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-top: 10px;
+}
+.turns button {
+  min-width: 34px;
+  height: 30px;
+  border: 1px solid #bdac90;
+  font-weight: 640;
+}
+.turns button[aria-selected='true'] {
+  background: #f1e4c6;
+  border-color: var(--color-gilt);
+}
+.sum {
+  margin: 10px 0 4px;
+}
+.groups li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 46px 36px;
+  align-items: center;
+  min-height: 34px;
+  border-top: 1px solid #e7decd;
+}
+.groups li.three {
+  background: #fbf3df;
+}
+.names {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  padding: 3px 0;
+}
+.one {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+}
+.names em {
+  width: 100%;
+  font-size: 13px;
+  font-style: normal;
+  color: var(--color-ash);
+}
+.cost {
+  justify-self: end;
+  font-size: 13px;
+  color: var(--color-ash);
+  text-decoration: underline dotted;
+  cursor: help;
+}
+.pin {
+  display: grid;
+  place-items: center;
+  width: 36px;
+  height: 34px;
+}
+.pin i {
+  width: 12px;
+  height: 14px;
+  border: 1.5px solid #8f7a5c;
+  border-top-width: 5px;
+}
+.pin[aria-pressed='true'] i {
+  background: var(--color-gilt);
+  border-color: #8f6416;
+}
+.left {
+  margin-top: 8px;
+  padding: 6px 10px;
+  background: var(--color-brick-tint);
+  border-left: 4px solid var(--color-brick);
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  margin-top: 12px;
+}
+.acts .btn {
+  height: 34px;
+}
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+  margin-top: 14px;
+}
+.ask h3 {
+  width: 100%;
+  font-size: 16px;
+}
+.ask .field {
+  width: 130px;
+}
+.ask p {
+  width: 100%;
+}
+@media (max-width: 760px) {
+  .ways button,
+  .acts .btn,
+  .close,
+  .pin {
+    min-height: 44px;
+  }
+}
+</style>

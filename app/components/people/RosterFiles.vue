@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { importedSchema, type RosterEntry } from '~~/shared/answers'
+import {
+  previewRosterCsv,
+  ROSTER_HEADERS,
+  writeRosterCsv,
+  type RosterPreview,
+} from '~~/core/people/roster-csv'
+import { saveFile } from '~/domain/save-file'
+import { dayOf } from '~/domain/wall-time'
+
+/** The roster out as CSV, and in: shown row by row first, then all of it or nothing. */
+const props = defineProps<{ roster: RosterEntry[] }>()
+const emit = defineEmits<{ changed: [] }>()
+const library = useLibraryStore()
+const seesHealth = useMayWrite()
+const preview = shallowRef<RosterPreview>()
+const problem = ref('')
+const outcome = ref('')
+const isWriting = ref(false)
+/** Ids of the new rows, made once a file: sent twice it adds nobody twice. */
+let fresh = new Map<number, string>()
+
+const ground = () => ({
+  ladder: library.ladder,
+  groups: library.groups,
+  today: dayOf(Date.now(), library.club?.zone),
+})
+function save() {
+  const text = writeRosterCsv(props.roster, ground(), seesHealth.value)
+  saveFile('roster-personal-data.csv', 'text/csv', `\uFEFF${text}`)
+}
+async function open(files: FileList | null) {
+  const [file] = files ?? []
+  if (!file) return
+  problem.value = outcome.value = ''
+  preview.value = undefined
+  const read = previewRosterCsv(await file.text(), props.roster, ground(), seesHealth.value)
+  if (!read.ok) problem.value = read.wrong
+  else {
+    preview.value = read.preview
+    fresh = new Map(read.preview.write.map(({ row }) => [row, crypto.randomUUID()]))
+  }
+}
+async function takeOver() {
+  const { value } = preview
+  if (!value) return
+  isWriting.value = true
+  problem.value = ''
+  try {
+    const rows = value.write.map(({ row, id, student }) => ({
+      row,
+      id: id ?? fresh.get(row),
+      isNew: id === undefined,
+      student,
+    }))
+    const done = await api('/api/roster/take-over', {
+      answer: importedSchema,
+      method: 'POST',
+      body: { rows },
+    })
+    outcome.value = `Taken over: ${done.added} added, ${done.changed} changed.`
+    preview.value = undefined
+    emit('changed')
+  } catch (error) {
+    problem.value = saidBy(error)
+  } finally {
+    isWriting.value = false
+  }
+}
+const nothing = computed(
+  () => preview.value && preview.value.write.length === 0 && preview.value.counts.refused === 0,
+)
+</script>
+
+<template>
+  <section class="panel files" aria-labelledby="files-title">
+    <h2 id="files-title" class="text-20">Files in and out</h2>
+    <p class="text-ash">
+      The file holds personal data: keep it where nobody else reads it. Coming in, a row belongs to the
+      student of its id, else of its name and birth date; columns that are not there change nothing. Known
+      columns: {{ ROSTER_HEADERS.join(', ') }}.
+    </p>
+    <div class="mt-3 flex flex-wrap gap-3">
+      <button type="button" class="btn" @click="save">Save as CSV</button>
+      <label class="btn cursor-pointer"
+        >Read a CSV…<input
+          type="file"
+          class="sr-only"
+          accept=".csv,.txt,text/csv"
+          @change="open(($event.target as HTMLInputElement).files)"
+          @click="($event.target as HTMLInputElement).value = ''"
+      /></label>
+    </div>
+    <p v-if="problem" role="alert" class="mt-3 text-brick-deep">{{ problem }}</p>
+    <p v-if="outcome" role="status" class="mt-3 font-semibold text-moss">{{ outcome }}</p>
+    <template v-if="preview">
+      <div class="mt-4 flex flex-wrap items-center gap-3">
+        <p role="status">
+          <b>{{ preview.counts.added }}</b> added, <b>{{ preview.counts.changed }}</b> changed,
+          <b>{{ preview.counts.same }}</b> the same,
+          <b :class="{ 'text-brick-deep': preview.counts.refused }">{{ preview.counts.refused }}</b> refused
+        </p>
+        <button
+          type="button"
+          class="btn btn-main"
+          :disabled="preview.write.length === 0 || isWriting"
+          @click="takeOver"
+        >
+          {{ isWriting ? 'Taking it over…' : 'Take it over' }}
+        </button>
+        <button type="button" class="btn" @click="preview = undefined">Leave it</button>
+        <span v-if="preview.counts.refused" class="text-brick-deep"
+          >Nothing is taken over while a row is refused.</span
+        >
+        <span v-if="nothing" class="text-ash">The roster is like this already.</span>
+      </div>
+      <ImportRows class="mt-3" :rows="preview.rows" what="student" />
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.files {
+  padding: 14px 18px;
+}
+</style>

@@ -1,0 +1,54 @@
+import { CONTACTS, type Item } from '../curriculum/item'
+import { hasRoles, stagesOf, type Dose } from '../plan/doses'
+import type { Block, Plan } from '../plan/schema'
+
+/** What a board asks of its partners: who may work with whom at all, and whether there is contact. */
+
+export interface BoardAsks {
+  /** The groups of the plan that work on the same thing with a partner: pairs are made within each pool. */
+  pools: string[][]
+  /** The rules of contact hold: mass, and minors with adults. */
+  contact: boolean
+}
+
+type ItemOf = (id: string) => Pick<Item, 'partner' | 'contact' | 'ladder'> | undefined
+interface Work {
+  technique?: string | undefined
+  dose?: Dose | undefined
+}
+
+/** Whether what is worked somewhere takes two: an item that needs a partner, or a dose of two roles. */
+export function takesTwo({ technique, dose }: Work, itemOf: ItemOf): boolean {
+  return (
+    (dose !== undefined && hasRoles(dose)) ||
+    (technique !== undefined && itemOf(technique)?.partner === 'partner')
+  )
+}
+
+/** From controlled contact on somebody can be hurt by the other's mass. */
+const isContact = (contact: Item['contact'] | undefined) =>
+  contact !== undefined && CONTACTS.indexOf(contact) >= CONTACTS.indexOf('controlled')
+
+/**
+ * @param itemOf the items of the library by id
+ * @returns nothing where no partners are needed: water, stations, and work that each does alone
+ */
+export function asksOf(plan: Plan, block: Block, itemOf: ItemOf): BoardAsks | undefined {
+  if (block.phase === 'water' || block.mode === 'stations') return undefined
+  const works = block.tracks
+    ? block.tracks.map((track) => ({ ...track, dose: track.dose ?? block.dose }))
+    : [{ groups: plan.groups.map(({ id }) => id), technique: block.technique, dose: block.dose }]
+  const forTwo = works.filter((work) => takesTwo(work, itemOf))
+  if (forTwo.length === 0) return undefined
+  const items = forTwo.flatMap(({ technique, dose }) =>
+    [technique, ...stagesOf(dose).map((stage) => stage.technique)].flatMap((id) =>
+      id ? (itemOf(id) ?? []) : [],
+    ),
+  )
+  return {
+    pools: forTwo.map(({ groups }) => groups),
+    contact: items.some(
+      ({ contact, ladder }) => isContact(contact) || ladder.some((rung) => isContact(rung.contact)),
+    ),
+  }
+}

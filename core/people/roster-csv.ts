@@ -1,0 +1,240 @@
+import { fault, type Fault } from '../kernel/faults'
+import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from '../kernel/csv-cells'
+import { equalDocuments } from '../kernel/merge-documents'
+import { CONSENTS, fullName, readStudent, type RosterGround, type Student } from './student'
+
+/** The roster as CSV, one student a row. `docs/formats.md` documents the columns. */
+
+export interface Rostered {
+  id: string
+  student: Student
+}
+
+type Raw = Record<string, unknown>
+interface Column {
+  header: string
+  field: keyof Student
+  write(student: Student, ground: Ground): string
+  read(cell: string, raw: Raw, ground: Ground): unknown
+}
+type Ground = RosterGround & { groups: readonly { id: string; name: string }[] }
+
+const orNothing = (cell: string) => (cell.trim() === '' ? undefined : cell.trim())
+type Words = 'firstName' | 'lastName' | 'ageBand' | 'floorNote' | 'healthNote' | 'family' | 'tag'
+const words = (header: string, field: Words): Column => ({
+  header,
+  field,
+  write: (student) => student[field] ?? '',
+  read: orNothing,
+})
+const days = (header: string, field: 'birthDate' | 'rankSince' | 'joined'): Column => ({
+  header,
+  field,
+  write: (student) => student[field] ?? '',
+  read: (cell) => (orNothing(cell) === undefined ? undefined : isoDay(cell.trim())),
+})
+const figure = (header: string, field: 'notches' | 'heightCm' | 'massKg'): Column => ({
+  header,
+  field,
+  write: (student) => String(student[field] ?? ''),
+  read: (cell) => (orNothing(cell) === undefined ? undefined : readNumber(cell)),
+})
+/** An id or a name, however it is written. */
+const named = (
+  header: string,
+  field: 'rank' | 'group',
+  among: (ground: Ground) => readonly { id: string; name: string }[],
+): Column => ({
+  header,
+  field,
+  write: (student, ground) =>
+    among(ground).find(({ id }) => id === student[field])?.name ?? student[field] ?? '',
+  read(cell, _raw, ground) {
+    const said = cell.trim().toLowerCase()
+    if (!said) return undefined
+    return among(ground).find(({ id, name }) => id === said || name.toLowerCase() === said)?.id ?? said
+  },
+})
+const CONSENT_HEADERS = {
+  photos: 'photos',
+  contact: 'contact drills',
+  partnerAdults: 'partners adults',
+} as const
+const consent = (which: (typeof CONSENTS)[number]): Column => ({
+  header: CONSENT_HEADERS[which],
+  field: 'consents',
+  write: ({ consents }) => (consents[which] === undefined ? '' : consents[which] ? 'yes' : 'no'),
+  read(cell, raw) {
+    const { [which]: _had, ...others } = (raw.consents ?? {}) as Raw
+    return cell.trim() === '' ? others : { ...others, [which]: readYesNo(cell) }
+  },
+})
+const CONTACT_PARTS = ['name', 'relation', 'phone', 'email'] as const
+
+const COLUMNS: Column[] = [
+  words('first name', 'firstName'),
+  words('last name', 'lastName'),
+  days('born', 'birthDate'),
+  words('age band', 'ageBand'),
+  named('rank', 'rank', ({ ladder }) => ladder.ranks),
+  figure('notches', 'notches'),
+  days('since', 'rankSince'),
+  named('group', 'group', ({ groups }) => groups),
+  figure('height cm', 'heightCm'),
+  figure('mass kg', 'massKg'),
+  words('family', 'family'),
+  days('joined', 'joined'),
+  ...CONSENTS.map(consent),
+  {
+    header: 'contacts',
+    field: 'contacts',
+    write: ({ contacts }) => writeEntries(contacts.map((one) => CONTACT_PARTS.map((part) => one[part]))),
+    read: (cell) =>
+      readEntries(cell).map((values) =>
+        Object.fromEntries(CONTACT_PARTS.flatMap((part, p) => (values[p] ? [[part, values[p]]] : []))),
+      ),
+  },
+  words('floor note', 'floorNote'),
+  words('health note', 'healthNote'),
+  words('tag', 'tag'),
+]
+
+/** Health is for those who stand on the floor: the desk's file does not have these columns. */
+const OF_TEACHERS: readonly string[] = ['floor note', 'health note']
+const columnsFor = (seesHealth: boolean) =>
+  COLUMNS.filter(({ header }) => seesHealth || !OF_TEACHERS.includes(header))
+export const ROSTER_HEADERS = ['id', ...COLUMNS.map(({ header }) => header)]
+
+export function writeRosterCsv(students: readonly Rostered[], ground: Ground, seesHealth = true): string {
+  const columns = columnsFor(seesHealth)
+  return writeTable(
+    ['id', ...columns.map(({ header }) => header)],
+    students.map(({ id, student }) => [id, ...columns.map((column) => column.write(student, ground))]),
+  )
+}
+
+export type RosterOutcome = 'added' | 'changed' | 'same' | 'refused'
+export interface RosterRow {
+  row: number
+  name: string
+  outcome: RosterOutcome
+  /** The columns that would change. */
+  changes: string[]
+  faults: Fault[]
+}
+export interface RosterPreview {
+  rows: RosterRow[]
+  counts: Record<RosterOutcome, number>
+  /** What would be written: without an id the student is new; nothing while a row is refused. */
+  write: { row: number; id?: string; student: Student }[]
+}
+
+/**
+ * What a file would do to the roster, row by row; all or nothing. A row belongs to the student of its id, else to the one of its name and birth
+ * date, else to the only one of its name. A column that is not in the file leaves what a student has; an empty cell empties it. The same
+ * file again changes nothing.
+ *
+ * @param roster all students of the club, the archived too
+ */
+export function previewRosterCsv(
+  text: string,
+  roster: readonly Rostered[],
+  ground: Ground,
+  seesHealth = true,
+): { ok: true; preview: RosterPreview } | { ok: false; wrong: string } {
+  const table = readTable(text)
+  if ('wrong' in table) return { ok: false, wrong: table.wrong }
+  const known = columnsFor(seesHealth)
+  const headers = ['id', ...known.map(({ header }) => header)]
+  const unknown = table.headers.find((header) => !headers.includes(header))
+  if (unknown !== undefined)
+    return { ok: false, wrong: `There is no column "${unknown}". The columns are: ${headers.join(', ')}.` }
+  if (!table.headers.includes('first name') && !table.headers.includes('id'))
+    return { ok: false, wrong: 'A column "first name" or "id" is needed to know the students by.' }
+  const columns = known.filter(({ header }) => table.headers.includes(header))
+  const seen = new Map<string, number>()
+  const read = table.rows.map(({ row, cells, surplus }) => {
+    const found = whose(cells, roster)
+    const raw: Raw = { ...found.before?.student }
+    for (const { header, field, read: readCell } of columns) {
+      const value = readCell(cells[header] ?? '', raw, ground)
+      if (value === undefined) delete raw[field]
+      else raw[field] = value
+    }
+    const student = readStudent(raw, ground)
+    const key = found.before?.id ?? nameKey(raw)
+    const first = seen.get(key)
+    if (first === undefined) seen.set(key, row)
+    const faults = [
+      ...(found.wrong ? [found.wrong] : []),
+      ...(surplus === undefined ? [] : [fault([], surplus)]),
+      ...(first === undefined ? [] : [fault([], `is the same student as row ${first}`)]),
+      ...(student.ok ? [] : student.faults.map(asColumn)),
+    ]
+    const name = `${String(raw.firstName ?? '')} ${String(raw.lastName ?? '')}`.trim()
+    return { row, name, before: found.before, student: student.ok ? student.student : undefined, faults }
+  })
+  const rows = read.map(({ row, name, before, student, faults }): RosterRow => {
+    const changes =
+      before && student
+        ? columns
+            .filter(({ field }) => !equalDocuments(before.student[field], student[field]))
+            .map(({ header }) => header)
+        : []
+    const outcome =
+      faults.length || !student ? 'refused' : !before ? 'added' : changes.length ? 'changed' : 'same'
+    return { row, name, outcome, changes, faults }
+  })
+  const counts = { added: 0, changed: 0, same: 0, refused: 0 }
+  for (const { outcome } of rows) counts[outcome]++
+  const write = read.flatMap(({ row, before, student }, n) => {
+    const outcome = rows[n]?.outcome
+    if (!student || (outcome !== 'added' && outcome !== 'changed')) return []
+    return [{ row, ...(before ? { id: before.id } : {}), student }]
+  })
+  return { ok: true, preview: { rows, counts, write: counts.refused ? [] : write } }
+}
+
+/** The student a row is about; nothing for a new one. */
+function whose(
+  cells: Record<string, string>,
+  roster: readonly Rostered[],
+): { before?: Rostered; wrong?: Fault } {
+  const id = cells.id?.trim().toLowerCase()
+  if (id) {
+    const before = roster.find((one) => one.id === id)
+    return before
+      ? { before }
+      : { wrong: fault(['id'], 'is no student of this club; leave it empty for a new one') }
+  }
+  const name = oneCase(`${cells['first name'] ?? ''} ${cells['last name'] ?? ''}`)
+  const called = roster.filter(({ student }) => oneCase(fullName(student)) === name)
+  const born = cells.born?.trim() ? isoDay(cells.born.trim()) : undefined
+  const sameDay = called.filter(({ student }) => born !== undefined && student.birthDate === born)
+  if (sameDay.length === 1) return { before: sameDay[0]! }
+  // With another birth date it is somebody else of the same name.
+  const open = called.filter(({ student }) => born === undefined || student.birthDate === undefined)
+  if (open.length > 1 || sameDay.length > 1)
+    return { wrong: fault(['first name'], `${called.length} students are called this: give the id`) }
+  return open[0] ? { before: open[0] } : {}
+}
+
+const oneCase = (name: string) => name.normalize('NFC').trim().replace(/\s+/g, ' ').toLowerCase()
+const nameKey = ({ firstName, lastName, birthDate }: Raw) =>
+  `${oneCase(`${String(firstName ?? '')} ${String(lastName ?? '')}`)} ${String(birthDate ?? '')}`
+
+/** A day as spreadsheets write it, year first or day first with points or slashes, as YYYY-MM-DD; else as it stands, which is refused. */
+function isoDay(cell: string): string {
+  const [, date, month, year] = /^(\d{1,2})[./](\d{1,2})[./](\d{4})$/.exec(cell) ?? []
+  return year ? `${year}-${month?.padStart(2, '0')}-${date?.padStart(2, '0')}` : cell
+}
+
+/** A fault of a field is told under the column it came from. */
+function asColumn({ path, message }: Fault): Fault {
+  const [field = '', inside] = path.split('.')
+  const consentOf = CONSENTS.find((which) => field === 'consents' && which === inside)
+  if (consentOf) return { path: CONSENT_HEADERS[consentOf], message }
+  const name = /^\w+/.exec(path)?.[0] ?? ''
+  const column = COLUMNS.find((one) => one.field === name)
+  return { path: column ? path.replace(name, column.header) : path, message }
+}

@@ -1,0 +1,69 @@
+import type { Sequelize } from 'sequelize'
+
+/**
+ * The roster holds all that is known of a student, ranks are given with a day and a history, guests come for one class, and who
+ * worked with whom is kept.
+ */
+
+const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin'
+const SLUG = 'VARCHAR(100) CHARACTER SET ascii COLLATE ascii_bin'
+const WORD = 'VARCHAR(10) CHARACTER SET ascii COLLATE ascii_bin'
+const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_520_ci'
+const STAMP = 'DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)'
+
+const UP = [
+  `ALTER TABLE students
+    ADD COLUMN kind ${WORD} NOT NULL DEFAULT 'member',
+    ADD COLUMN guest_of ${ID} NULL,
+    ADD COLUMN age_band VARCHAR(20) NULL,
+    ADD COLUMN family VARCHAR(80) NULL,
+    ADD COLUMN joined DATE NULL,
+    ADD COLUMN health_note TEXT NULL,
+    ADD COLUMN contacts JSON NOT NULL DEFAULT '[]',
+    ADD COLUMN consents JSON NOT NULL DEFAULT '{}',
+    ADD COLUMN together JSON NOT NULL DEFAULT '[]',
+    ADD COLUMN tag VARCHAR(64) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NULL,
+    ADD COLUMN version INT UNSIGNED NOT NULL DEFAULT 1,
+    ADD UNIQUE KEY students_by_tag (club_id, tag),
+    ADD KEY students_as_guests (club_id, guest_of)`,
+  `CREATE TABLE rank_awards (
+    club_id ${ID} NOT NULL,
+    id ${ID} NOT NULL,
+    student_id ${ID} NOT NULL,
+    rank_id ${SLUG} NOT NULL,
+    notches TINYINT UNSIGNED NOT NULL,
+    day DATE NULL,
+    given_by ${ID} NOT NULL,
+    given_at ${STAMP},
+    PRIMARY KEY (club_id, id),
+    KEY awards_of_student (club_id, student_id, given_at),
+    FOREIGN KEY (club_id, student_id) REFERENCES students (club_id, id)
+  ) ${TABLE}`,
+  `CREATE TABLE pairings (
+    club_id ${ID} NOT NULL,
+    class_id ${ID} NOT NULL,
+    board ${SLUG} NOT NULL,
+    body JSON NOT NULL,
+    version INT UNSIGNED NOT NULL DEFAULT 1,
+    saved_by ${ID} NOT NULL,
+    saved_at ${STAMP},
+    PRIMARY KEY (club_id, class_id, board),
+    FOREIGN KEY (club_id, class_id) REFERENCES classes (club_id, id)
+  ) ${TABLE}`,
+]
+
+const DOWN = [
+  'DROP TABLE pairings',
+  'DROP TABLE rank_awards',
+  `ALTER TABLE students DROP KEY students_by_tag, DROP KEY students_as_guests, DROP COLUMN kind, DROP COLUMN guest_of, DROP COLUMN age_band,
+    DROP COLUMN family, DROP COLUMN joined, DROP COLUMN health_note, DROP COLUMN contacts, DROP COLUMN consents, DROP COLUMN together,
+    DROP COLUMN tag, DROP COLUMN version`,
+]
+
+export async function up(sequelize: Sequelize): Promise<void> {
+  for (const sql of UP) await sequelize.query(sql)
+}
+
+export async function down(sequelize: Sequelize): Promise<void> {
+  for (const sql of DOWN) await sequelize.query(sql)
+}
