@@ -28,7 +28,8 @@ export function accessPage(): string {
     '| --- | --- |',
     ...fields,
     '',
-    'Birth dates, contacts, height and mass leave the database on no roster. A student’s own page is for those who teach.',
+    'Birth dates, contacts, height and mass are on no register: only the keepers of the roster read and write them, and health notes only those who teach.',
+    'Whoever opens a minor’s document of the roster is written to the trail. What a student practised is for those who teach.',
     '',
   ].join('\n')
 }

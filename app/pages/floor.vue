@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { todaySchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
+import { asksOf } from '~~/core/partners/for-board'
 import { shortDose } from '~~/core/plan/doses'
 import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
@@ -103,6 +104,12 @@ function firstMinutes(group: string) {
       return { clock: wallTime(at + from, library.club?.zone), what }
     })
 }
+/** The board under way, else the one to come, where it is worked in twos. */
+const forTwo = computed(() => {
+  const { plan: of } = store
+  const blocks = [shown.value?.placed?.block, shown.value?.coming?.block]
+  return of && blocks.find((block) => block && asksOf(of, block, (id) => library.items.get(id)))
+})
 const next = computed(() => shown.value?.coming)
 const nextAt = computed(() =>
   next.value && run.value?.phase === 'running'
@@ -175,6 +182,7 @@ const nextAt = computed(() =>
             <b>{{ next.block.title }}, {{ minutes(next.ms) }}</b>
           </template>
           <template v-else><span>Then</span> <b>bow out</b></template>
+          <LazyFloorPartners v-if="forTwo" :board="forTwo.id" :title="forTwo.title" />
           <span v-if="store.unsent" class="unsent" role="status"
             >{{ store.unsent }} kept on this device, not sent yet</span
           >

@@ -5,7 +5,7 @@ import type { Block, Plan } from '../plan/schema'
 /** What a board asks of its partners: who may work with whom at all, and whether there is contact. */
 
 export interface BoardAsks {
-  /** The groups of the plan that work on the same thing with a partner: pairs are made within each pool. */
+  /** The groups of the plan that work on the same item with a partner, at whatever layers: pairs are made within each pool. */
   pools: string[][]
   /** The rules of contact hold: mass, and minors with adults. */
   contact: boolean
@@ -45,8 +45,15 @@ export function asksOf(plan: Plan, block: Block, itemOf: ItemOf): BoardAsks | un
       id ? (itemOf(id) ?? []) : [],
     ),
   )
+  // Who works on the same item at another layer can work together all the same: a senior beside each junior.
+  const pools = new Map<string, string[]>()
+  for (const { technique = '', groups } of forTwo)
+    pools.set(technique, [
+      ...(pools.get(technique) ?? []),
+      ...groups.filter((id) => !pools.get(technique)?.includes(id)),
+    ])
   return {
-    pools: forTwo.map(({ groups }) => groups),
+    pools: [...pools.values()],
     contact: items.some(
       ({ contact, ladder }) => isContact(contact) || ladder.some((rung) => isContact(rung.contact)),
     ),

@@ -1,6 +1,5 @@
 import { fault, type Fault } from '../kernel/faults'
 import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from '../kernel/csv-cells'
-import { equalDocuments } from '../kernel/merge-documents'
 import { CONSENTS, fullName, readStudent, type RosterGround, type Student } from './student'
 
 /** The roster as CSV, one student a row. `docs/formats.md` documents the columns. */
@@ -118,7 +117,7 @@ export interface RosterRow {
   row: number
   name: string
   outcome: RosterOutcome
-  /** The columns that would change. */
+  /** The columns that would change, and whether that takes out what stood there. */
   changes: string[]
   faults: Fault[]
 }
@@ -178,8 +177,8 @@ export function previewRosterCsv(
     const changes =
       before && student
         ? columns
-            .filter(({ field }) => !equalDocuments(before.student[field], student[field]))
-            .map(({ header }) => header)
+            .filter((column) => column.write(before.student, ground) !== column.write(student, ground))
+            .map((column) => (column.write(student, ground) ? column.header : `${column.header} taken out`))
         : []
     const outcome =
       faults.length || !student ? 'refused' : !before ? 'added' : changes.length ? 'changed' : 'same'

@@ -122,25 +122,28 @@ async function hallOf(club: Club, row: ClassRow, plan: Plan): Promise<Hall> {
   }
 }
 
-/** How often two were partners in the classes before, once a board and class. */
+/** How often two were partners in the classes before: once a class, at however many of its boards. */
 async function recentPairs(
   club: Club,
   { id, day, startTime }: ClassRow,
 ): Promise<[string, string, number][]> {
-  const rows = await club.select<{ body: string | BoardPartners }>(
-    `SELECT p.body FROM pairings p
+  const rows = await club.select<{ classId: string; body: string | BoardPartners }>(
+    `SELECT p.class_id AS classId, p.body FROM pairings p
       JOIN (SELECT id FROM classes WHERE club_id = :club AND state = 'finished' AND id <> :id
         AND (day, start_time) <= (:day, :startTime) ORDER BY day DESC, start_time DESC, id DESC LIMIT ${CLASSES_BACK}) c ON c.id = p.class_id
       WHERE p.club_id = :club`,
     { id, day, startTime },
   )
-  const times = new Map<string, number>()
-  for (const { body } of rows) {
+  const met = new Set<string>()
+  for (const { classId, body } of rows) {
     const { rounds } = typeof body === 'string' ? (JSON.parse(body) as BoardPartners) : body
-    const met = new Set(
-      rounds.flatMap(({ groups }) => groups.flatMap(pairsWithin).map(([a = '', b = '']) => key(a, b))),
-    )
-    for (const pair of met) times.set(pair, (times.get(pair) ?? 0) + 1)
+    for (const [one = '', other = ''] of rounds.flatMap(({ groups }) => groups.flatMap(pairsWithin)))
+      met.add(`${classId} ${key(one, other)}`)
+  }
+  const times = new Map<string, number>()
+  for (const of of met) {
+    const pair = of.slice(of.indexOf(' ') + 1)
+    times.set(pair, (times.get(pair) ?? 0) + 1)
   }
   return [...times].map(([pair, count]) => {
     const [a = '', b = ''] = pair.split(' ')

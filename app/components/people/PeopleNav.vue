@@ -1,12 +1,15 @@
 <script setup lang="ts">
 /** The rooms of People: tonight's register, and everybody there is. */
 const mayKeep = useMayKeepRoster()
+const route = useRoute()
 </script>
 
 <template>
   <nav class="rooms" aria-label="People">
     <NuxtLink to="/people" exact-active-class="on">Register</NuxtLink>
-    <NuxtLink v-if="mayKeep" to="/people/roster" active-class="on">Roster</NuxtLink>
+    <NuxtLink v-if="mayKeep" to="/people/roster" :class="{ on: route.path.startsWith('/people/roster') }"
+      >Roster</NuxtLink
+    >
   </nav>
 </template>
 

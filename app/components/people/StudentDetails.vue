@@ -2,7 +2,7 @@
 import { AGE_BANDS, CONSENTS, type Consent, type Contact, type Student } from '~~/core/people/student'
 import { saidFault } from '~~/core/kernel/said-fields'
 import type { RosterEntry, RosterPage } from '~~/shared/answers'
-import { shortDay } from '~/domain/days'
+import { dayOfYear } from '~/domain/days'
 
 /** All that the roster knows of a student, edited where it stands and kept by itself. */
 const props = defineProps<{ page: RosterPage; roster: RosterEntry[] }>()
@@ -213,7 +213,7 @@ const faultAt = (field: keyof Student) => kept.faultAt(field)
         <tbody>
           <tr v-for="(award, n) in page.awards" :key="n">
             <td><Sash :ranks="[award.rank]" :notches="award.notches" /></td>
-            <td>{{ award.day ? shortDay(award.day) : 'day not known' }}</td>
+            <td>{{ award.day ? dayOfYear(award.day) : 'day not known' }}</td>
             <td class="text-ash">kept by {{ award.by || 'the demo' }}</td>
           </tr>
         </tbody>

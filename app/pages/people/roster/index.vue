@@ -3,7 +3,7 @@ import { rosterEntriesSchema, type RosterEntry } from '~~/shared/answers'
 import { counted } from '~~/core/kernel/time-text'
 import { fullName, type Student } from '~~/core/people/student'
 import { toast } from 'vue-sonner'
-import { shortDay } from '~/domain/days'
+import { dayOfYear } from '~/domain/days'
 
 /** Everybody the club knows: found, added, opened; the archived behind a tick. */
 useHead({ title: 'Roster · Golden Lintel' })
@@ -20,7 +20,8 @@ async function read() {
 }
 onMounted(async () => {
   try {
-    await Promise.all([read(), library.load()])
+    await library.load()
+    await read()
   } catch (error) {
     problem.value = saidBy(error)
   }
@@ -118,7 +119,7 @@ async function added(id: string, student: Student) {
               }}</em>
             </td>
             <td><Sash :ranks="[one.student.rank]" :notches="one.student.notches" /></td>
-            <td class="since">{{ one.student.rankSince ? shortDay(one.student.rankSince) : '' }}</td>
+            <td class="since">{{ one.student.rankSince ? dayOfYear(one.student.rankSince) : '' }}</td>
             <td class="group-cell">
               {{ groupName(one.groupId) }}<template v-if="one.student.group">, by hand</template>
             </td>
