@@ -80,6 +80,14 @@ export const ACCESS = {
   'GET /api/plans/:id/versions/:version': { roles: TEACHERS, reach: 'all of it' },
 
   'GET /api/students': { roles: EVERYONE, reach: 'active students by the fields of the role' },
+  'GET /api/readers': { roles: HEAD, reach: 'the door readers, without their keys' },
+  'POST /api/readers': { roles: HEAD, reach: 'a new reader; its key is told once' },
+  'DELETE /api/readers/:id': { roles: HEAD, reach: 'a reader’s key ends' },
+  'GET /api/classes/:id/door': {
+    roles: EVERYONE,
+    reach: 'what the door reader heard of a class, as the class',
+  },
+  'PUT /api/roster/:id/tag': { roles: ROSTER, reach: 'whose a tag is' },
   'GET /api/roster': {
     roles: ROSTER,
     reach: 'everybody, the archived too; health notes for those who teach',
@@ -119,6 +127,9 @@ export const ACCESS = {
 } as const satisfies Record<string, Access>
 
 export type Route = keyof typeof ACCESS
+
+/** What answers a reader at the door by its own key, which opens nothing else. */
+export const READER_ROUTES = ['POST /api/reader/taps'] as const
 
 /** What answers anyone, signed in or not. */
 export const OPEN_ROUTES = [

@@ -7,6 +7,7 @@ import { seriesSchema } from '../core/curriculum/series'
 import { shapeSchema } from '../core/curriculum/shapes'
 import { syllabusSchema } from '../core/curriculum/syllabus'
 import { presenceMarkSchema, runEventSchema } from '../core/floor/events'
+import { TAP_OUTCOMES } from '../core/people/door-taps'
 import { MARKS } from '../core/people/marks'
 import { studentSchema } from '../core/people/student'
 import { PHASE_NAMES } from '../core/plan/phases'
@@ -213,6 +214,23 @@ export const boardPairsSchema = z.object({
 })
 export type BoardPairs = z.infer<typeof boardPairsSchema>
 export const classPairsSchema = z.array(boardPairsSchema)
+
+export const readersSchema = z.array(
+  z.object({ id, name: z.string(), madeAt: moment, seenAt: moment.nullable() }),
+)
+/** A new reader and its key, which is told once. */
+export const newReaderSchema = z.object({ id, key: z.string() })
+export const tapsTakenSchema = z.object({ taps: z.array(z.object({ id, outcome: z.enum(TAP_OUTCOMES) })) })
+/** What the door reader heard for a class: whose tag and what it meant, or a tag that is nobody's and how often. */
+export const doorTapSchema = z.object({
+  tag: z.string(),
+  outcome: z.enum(TAP_OUTCOMES),
+  student: id.nullable(),
+  at: ms,
+  times: count,
+})
+export type DoorTap = z.infer<typeof doorTapSchema>
+export const doorSchema = z.array(doorTapSchema)
 
 /** What became of a batch of events, and the server's clock. */
 export const batchSchema = z.object({ state: classState, now: ms })

@@ -8,6 +8,7 @@ import type { Target } from '../../core/curriculum/syllabus'
 import type { Mark } from '../../core/people/marks'
 import type { Student } from '../../core/people/student'
 import type { BoardPartners } from '../../core/partners/board-partners'
+import type { TapOutcome } from '../../core/people/door-taps'
 import type { Topic } from '../../shared/changes'
 import type { Role } from '../../shared/roles'
 
@@ -136,6 +137,34 @@ export interface RankAwardRow {
   day: string | null
   givenBy: string
   givenAt: Date
+}
+
+/** A reader at the door: its key can send taps and nothing else. */
+export interface ReaderRow {
+  id: string
+  clubId: string
+  name: string
+  /** SHA-256 of the key, in hex; the key itself is shown once and kept nowhere. */
+  keyDigest: string
+  madeBy: string
+  madeAt: Date
+  seenAt: Date | null
+  endedAt: Date | null
+}
+
+/** One tap of a tag, and what became of it. Rows are added, never changed. */
+export interface ReaderTapRow {
+  id: string
+  clubId: string
+  readerId: string
+  tag: string
+  atMs: number
+  classId: string | null
+  studentId: string | null
+  outcome: TapOutcome
+  /** The tap on the register that it made. */
+  markId: string | null
+  receivedAt: Date
 }
 
 /** Who works with whom at a board of a class. */

@@ -59,6 +59,8 @@ export interface Tables {
   groupRanks: Table<R.GroupRankRow>
   students: Table<R.StudentRow, StudentGiven>
   rankAwards: Table<R.RankAwardRow, 'givenAt'>
+  readers: Table<R.ReaderRow, 'madeAt' | 'seenAt' | 'endedAt'>
+  readerTaps: Table<R.ReaderTapRow, 'receivedAt'>
   pairings: Table<R.PairingRow, 'savedAt'>
   items: Table<R.ItemRow, 'version' | 'archived'>
   syllabus: Table<R.SyllabusRow>
@@ -192,6 +194,28 @@ export function defineTables(sequelize: Sequelize): Tables {
       day: { type: T.DATEONLY },
       givenBy: id,
       givenAt: stamp,
+    }),
+    readers: table<R.ReaderRow, 'madeAt' | 'seenAt' | 'endedAt'>('readers', {
+      clubId: key,
+      id: key,
+      name: text,
+      keyDigest: text,
+      madeBy: id,
+      madeAt: stamp,
+      seenAt: stamp,
+      endedAt: stamp,
+    }),
+    readerTaps: table<R.ReaderTapRow, 'receivedAt'>('reader_taps', {
+      clubId: key,
+      id: key,
+      readerId: id,
+      tag: text,
+      atMs: bigWhole('atMs'),
+      classId: maybeId,
+      studentId: maybeId,
+      outcome: text,
+      markId: maybeId,
+      receivedAt: stamp,
     }),
     pairings: table<R.PairingRow, 'savedAt'>('pairings', {
       clubId: key,

@@ -54,7 +54,9 @@ async function lookBack(club: Club, row: ClassRow): Promise<Today['last']> {
     startedAt: run.startedAt ?? null,
     finishedAt: run.finishedAt ?? null,
     ranMs: run.legs.reduce((sum, leg) => sum + leg.to - leg.from, 0),
-    came: [...register].filter(([, line]) => inHall(line) || line.state === 'left').map(([id]) => id),
+    came: [...register]
+      .filter(([, line]) => inHall(line) || ['left', 'home'].includes(line.state))
+      .map(([id]) => id),
     late: [...register].filter(([, line]) => line.state === 'late').length,
   }
 }

@@ -312,7 +312,7 @@ describe('partners', () => {
         tap('late', c),
         tap('home', d),
         tap('here', e),
-        tap('out', e),
+        tap('out', e, CLASS_START + 1000),
         tap('away', f),
       ],
     })

@@ -51,6 +51,7 @@ describe('students', () => {
         'floorNote',
         'groupId',
         'id',
+        'kind',
         'layers',
         'name',
         'notches',

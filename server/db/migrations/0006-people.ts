@@ -50,9 +50,40 @@ const UP = [
     PRIMARY KEY (club_id, class_id, board),
     FOREIGN KEY (club_id, class_id) REFERENCES classes (club_id, id)
   ) ${TABLE}`,
+  `CREATE TABLE readers (
+    club_id ${ID} NOT NULL,
+    id ${ID} NOT NULL,
+    name VARCHAR(60) NOT NULL,
+    key_digest CHAR(64) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+    made_by ${ID} NOT NULL,
+    made_at ${STAMP},
+    seen_at DATETIME(3) NULL,
+    ended_at DATETIME(3) NULL,
+    PRIMARY KEY (club_id, id),
+    UNIQUE KEY readers_by_key (key_digest),
+    FOREIGN KEY (club_id, made_by) REFERENCES users (club_id, id)
+  ) ${TABLE}`,
+  `CREATE TABLE reader_taps (
+    club_id ${ID} NOT NULL,
+    id ${ID} NOT NULL,
+    reader_id ${ID} NOT NULL,
+    tag VARCHAR(64) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL,
+    at_ms BIGINT UNSIGNED NOT NULL,
+    class_id ${ID} NULL,
+    student_id ${ID} NULL,
+    outcome ${WORD} NOT NULL,
+    mark_id ${ID} NULL,
+    received_at ${STAMP},
+    PRIMARY KEY (club_id, id),
+    KEY taps_of_class (club_id, class_id, at_ms),
+    KEY taps_by_time (club_id, at_ms),
+    FOREIGN KEY (club_id, reader_id) REFERENCES readers (club_id, id)
+  ) ${TABLE}`,
 ]
 
 const DOWN = [
+  'DROP TABLE reader_taps',
+  'DROP TABLE readers',
   'DROP TABLE pairings',
   'DROP TABLE rank_awards',
   `ALTER TABLE students DROP KEY students_by_tag, DROP KEY students_as_guests, DROP COLUMN kind, DROP COLUMN guest_of, DROP COLUMN age_band,

@@ -1,0 +1,240 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from './club'
+import { ask, classOfToday, signIn } from './steps'
+
+/** The roster and its files, guests at the door, students from home, and partners, as the club's people work with them. */
+test.beforeEach(({ page }) => signIn(page))
+
+const openRoster = async (page: Page) => {
+  await page.goto('/people/roster')
+  await expect(page.getByRole('heading', { name: 'Roster', exact: true })).toBeVisible()
+}
+const kept = (page: Page) => expect(page.getByText('all changes kept')).toBeVisible()
+const serious = async (page: Page) =>
+  (await new AxeBuilder({ page }).analyze()).violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)
+
+test('students are added one after the other by keyboard, found, and what is wrong is said', async ({
+  page,
+}) => {
+  await openRoster(page)
+  await page.getByLabel('First name').fill('Ines')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('link', { name: 'Ines', exact: true })).toBeVisible()
+  await expect(page.getByLabel('First name')).toBeFocused()
+  await page.keyboard.type('Mateo')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('Vale')
+  await page.getByLabel('Rank', { exact: true }).selectOption('Teal')
+  await page.getByLabel('Born').fill('2999-01-01')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toHaveText('Birth date must not be in the future.')
+  await page.getByLabel('Born').fill('2012-05-06')
+  await page.keyboard.press('Enter')
+  await page.getByLabel('Find by name, family or note').fill('mateo')
+  await expect(page.locator('tbody tr')).toHaveCount(1)
+  await expect(page.locator('tbody tr')).toContainText('Teal')
+  await page.getByLabel('Find by name, family or note').fill('wrist')
+  await expect(page.locator('tbody tr')).toContainText('Emeric Tan')
+  expect(await serious(page)).toEqual([])
+})
+
+test('a student is edited where they stand, kept by itself and undone; ranks have a history', async ({
+  page,
+}) => {
+  await openRoster(page)
+  await page.getByRole('link', { name: 'Lotte Varga' }).click()
+  await expect(page.getByRole('heading', { name: 'Lotte Varga' })).toBeVisible()
+  await page.getByLabel('Family').fill('Varga-Holm')
+  await page
+    .getByRole('radiogroup', { name: 'Photos and films' })
+    .getByRole('radio', { name: 'no', exact: true })
+    .click()
+  await page.getByRole('button', { name: '+ a contact' }).click()
+  await page.getByLabel('name', { exact: true }).fill('Erik Holm')
+  await page.getByLabel('phone').fill('555 0199')
+  await page.getByLabel('Height, cm').fill('16')
+  await page.getByLabel('Height, cm').press('Tab')
+  await expect(page.getByRole('alert')).toHaveText('Height must be a whole number from 40 to 260.')
+  await page.getByLabel('Height, cm').fill('164')
+  await page.getByLabel('Height, cm').press('Tab')
+  await page.getByPlaceholder('Keep apart from…').fill('dario')
+  await page.getByRole('option', { name: /Dario Penhale/ }).click()
+  await page.getByLabel('Stripes').selectOption('3')
+  await kept(page)
+  await expect(page.getByRole('table', { name: 'Given before' })).toContainText('kept by Marit Vasshaug')
+  await page.reload()
+  await expect(page.getByLabel('Family')).toHaveValue('Varga-Holm')
+  await expect(page.getByLabel('phone')).toHaveValue('555 0199')
+  await expect(page.getByRole('group', { name: 'Never paired with' })).toContainText('Dario Penhale')
+  await page.getByLabel('Family').fill('Holm')
+  await page.getByLabel('Family').press('Tab')
+  await kept(page)
+  await page.getByRole('button', { name: 'Undo the last change to this student' }).click()
+  await expect(page.getByLabel('Family')).toHaveValue('Varga-Holm')
+  await kept(page)
+  expect(await serious(page)).toEqual([])
+  await page.getByRole('button', { name: 'Archive' }).click()
+  await expect(page.getByText('archived', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Archive' })).toBeVisible()
+})
+
+test('a file is shown row by row, refused whole for one bad row, taken over, and then changes nothing', async ({
+  page,
+}) => {
+  await openRoster(page)
+  await page.getByRole('button', { name: 'Files in and out' }).click()
+  const read = (text: string) =>
+    page.setInputFiles('input[type=file]', {
+      name: 'roster.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(text),
+    })
+  const head = 'first name,last name,born,rank,contacts\n'
+  await read(`${head}Pia,Lund,2010-02-30,Chalk,\nRui,Sato,2001-01-01,Amber,Ken Sato | brother | 555 0100\n`)
+  await expect(page.getByText('Nothing is taken over while a row is refused.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Take it over' })).toBeDisabled()
+  const good = `${head}Pia,Lund,2010-02-27,Chalk,\nRui,Sato,2001-01-01,Amber,Ken Sato | brother | 555 0100\nOdalys,Fenn,,Amber,\n`
+  await read(good)
+  await expect(page.getByText('born taken out')).toBeVisible()
+  await page.getByRole('button', { name: 'Take it over' }).click()
+  await expect(page.getByText('Taken over: 2 added, 1 changed.')).toBeVisible()
+  await read(good)
+  await expect(page.getByText('The roster is like this already.')).toBeVisible()
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ])
+  expect(download.suggestedFilename()).toContain('personal-data')
+})
+
+test('the desk keeps the roster without seeing health; an assistant has no roster', async ({
+  browser,
+  baseURL,
+}) => {
+  const open = async (who: 2 | 3) => {
+    const page = await (await browser.newContext({ baseURL })).newPage()
+    await signIn(page, who)
+    await page.goto('/people')
+    await expect(page.getByRole('heading', { name: 'Register' })).toBeVisible()
+    return page
+  }
+  const desk = await open(3)
+  await desk.getByRole('link', { name: 'Roster' }).click()
+  await desk.getByRole('link', { name: 'Emeric Tan' }).click()
+  await expect(desk.getByRole('heading', { name: 'Agreed to' })).toBeVisible()
+  await expect(desk.getByText('wrist')).toHaveCount(0)
+  await expect(desk.getByText('For the floor')).toHaveCount(0)
+  const assistant = await open(2)
+  await expect(assistant.getByRole('link', { name: 'Roster' })).toHaveCount(0)
+  for (const page of [desk, assistant]) await page.context().close()
+})
+
+const cell = (page: Page, name: string, what: string) =>
+  page.getByRole('button', { name: `${name}: ${what}` })
+async function openRegister(page: Page): Promise<string> {
+  const classId = await classOfToday(page)
+  await page.goto(`/people?class=${classId}`)
+  await expect(page.locator('[data-student]').first()).toBeVisible()
+  return classId
+}
+
+test('a guest is here with a name and a rank, is seen on another device, and kept afterwards', async ({
+  page,
+  context,
+}) => {
+  const classId = await openRegister(page)
+  const other = await context.newPage()
+  await other.goto(`/people?class=${classId}`)
+  await expect(other.locator('[data-student]').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Add, here now' }).click()
+  await expect(page.getByRole('alert')).toHaveText('The name is wanted.')
+  await page.getByLabel('Name of who is new').fill('Zora Finch')
+  await page.getByRole('radio', { name: 'Plum' }).click()
+  await page.getByRole('button', { name: 'Add, here now' }).click()
+  for (const device of [page, other])
+    await expect(cell(device, 'Zora Finch', 'here')).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('group', { name: 'Zora Finch' })).toContainText('tries a class')
+  await openRoster(page)
+  await page.getByRole('link', { name: 'Zora Finch' }).click()
+  await page.getByRole('button', { name: 'Keep as a member' }).click()
+  await expect(page.getByRole('button', { name: 'Keep as a member' })).toHaveCount(0)
+})
+
+test('from home is seen and cautioned, and not on the mat; partners are made of who is here', async ({
+  page,
+}) => {
+  await openRegister(page)
+  for (const name of ['Anselm Quaye', 'Dario Penhale', 'Yusra Blackett', 'Petra Lowell'])
+    await cell(page, name, 'here').click()
+  await cell(page, 'Emeric Tan', 'more').click()
+  await page.getByRole('menuitem', { name: 'from home' }).click()
+  await expect(page.getByText('Emeric, from home:')).toBeVisible()
+  await expect(page.locator('dd').first()).toHaveText('4')
+  await page.getByRole('button', { name: 'Partners', exact: true }).click()
+  const panel = page.getByRole('region', { name: 'Partners' })
+  await panel.getByRole('combobox').first().selectOption({ label: 'Hip throw' })
+  await panel.getByRole('button', { name: 'Pair who is here' }).click()
+  await expect(panel.getByText('2 pairs', { exact: true })).toBeVisible()
+  await expect(panel.getByText('Emeric')).toHaveCount(0)
+  const groups = panel.locator('.groups li')
+  const first = await groups.allInnerTexts()
+  await panel.getByRole('button', { name: 'Others' }).click()
+  await expect.poll(() => groups.allInnerTexts()).not.toEqual(first)
+  const pin = panel.getByRole('button', { name: /^Pin/ }).first()
+  const pinned = (await pin.getAttribute('aria-label')) ?? ''
+  await pin.click()
+  await expect(panel.getByRole('button', { name: pinned })).toHaveAttribute('aria-pressed', 'true')
+  // Somebody comes late: one group becomes a three, the pin stands.
+  await cell(page, 'Lotte Varga', 'late').click()
+  await expect(panel.getByRole('status').filter({ hasText: 'Lotte V came' })).toBeVisible()
+  await panel.getByRole('button', { name: 'Fit in with the fewest changes' }).click()
+  await expect(panel.getByText('1 pair and 1 group of three', { exact: true })).toBeVisible()
+  await expect(panel.getByRole('button', { name: pinned })).toHaveAttribute('aria-pressed', 'true')
+  await panel.getByLabel('One of two').selectOption({ label: 'Petra L' })
+  await panel.getByLabel('The other').selectOption({ label: 'Lotte V' })
+  await panel.getByRole('button', { name: 'They may. Pair them' }).click()
+  await expect(
+    panel.getByRole('button', { name: /^Pin .*(Petra L and Lotte V|Lotte V and Petra L)/ }),
+  ).toBeVisible()
+  expect(await serious(page)).toEqual([])
+})
+
+test('what was paired is read out on the floor, with another partner each round', async ({ page }) => {
+  const classId = await openRegister(page)
+  await page.getByRole('button', { name: /^All here/ }).click()
+  await expect(page.locator('dd').first()).toHaveText(/^3\d$/)
+  await page.getByRole('button', { name: 'Partners', exact: true }).click()
+  const panel = page.getByRole('region', { name: 'Partners' })
+  await panel.getByRole('combobox').first().selectOption({ label: 'Hip throw' })
+  await panel.getByLabel('Rounds with a change of partner').fill('3')
+  await panel.getByLabel('Rounds with a change of partner').press('Tab')
+  await panel.getByRole('button', { name: 'Pair who is here' }).click()
+  await expect(panel.getByRole('tab')).toHaveCount(3)
+  const [pairs] = await ask<{ rounds: { groups: { students: string[] }[] }[] }[]>(
+    page,
+    `/api/classes/${classId}/partners`,
+  )
+  const met = pairs!.rounds.flatMap(({ groups }) =>
+    groups.flatMap(({ students }) =>
+      students.flatMap((a, n) => students.slice(n + 1).map((b) => [a, b].sort().join())),
+    ),
+  )
+  expect(new Set(met).size).toBe(met.length)
+  await page.goto(`/floor?class=${classId}`)
+  await page.getByRole('button', { name: /^Start/ }).click()
+  const title = page.getByRole('heading', { level: 1 })
+  for (let n = 0; n < 40 && (await title.innerText()) !== 'Hip throw'; n++) {
+    await page.keyboard.press('n')
+    await page.waitForTimeout(120)
+  }
+  await page.getByRole('button', { name: /^Partners: \d+ groups/ }).click()
+  const sheet = page.getByRole('dialog')
+  await expect(sheet.getByRole('tab')).toHaveCount(3)
+  const round = sheet.locator('.pairs')
+  const first = await round.innerText()
+  await sheet.getByRole('tab', { name: '2' }).click()
+  await expect(round).not.toHaveText(first)
+})
