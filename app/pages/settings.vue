@@ -130,6 +130,7 @@ const SECTIONS = computed(() => [
         <HallFields :kept="settings" :readonly="readonly" />
         <LimitFields :kept="settings" :readonly="readonly" />
         <AccountRows v-if="!readonly" />
+        <ReaderRows v-if="!readonly" />
         <OwnPassword />
       </div>
     </template>

@@ -167,6 +167,7 @@ const status = computed(() => {
           </div>
           <div class="foot">
             <AtTheDoor v-if="!isOver" />
+            <DoorHeard />
             <p class="text-ash">
               One tap per student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it
               is tapped; <b>late</b> is from now. Tap a set cell again to clear it. <kbd>Ctrl Z</kbd> takes

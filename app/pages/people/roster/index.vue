@@ -52,7 +52,6 @@ const asked = (student: Student) => Object.values(student.consents).filter((one)
 
 async function added(id: string, student: Student) {
   await read().catch(() => {})
-  find.value = ''
   const twice = (roster.value ?? []).filter(
     (one) => one.id !== id && fullName(one.student).toLowerCase() === fullName(student).toLowerCase(),
   )
