@@ -232,6 +232,20 @@ export const doorTapSchema = z.object({
 export type DoorTap = z.infer<typeof doorTapSchema>
 export const doorSchema = z.array(doorTapSchema)
 
+/** Every student with what they have practised of every item: the matrix of the ledger. */
+export const practiceMatrixSchema = z.object({
+  today: day,
+  students: rosterSchema,
+  /** By student: one entry an item, as a list so that twenty thousand of them travel light. */
+  cells: z.record(
+    id,
+    z.array(
+      z.tuple([id, count, day.nullable(), count, count, count, count, count, ms, z.enum(MARKS).nullable()]),
+    ),
+  ),
+})
+export type PracticeMatrix = z.infer<typeof practiceMatrixSchema>
+
 /** What became of a batch of events, and the server's clock. */
 export const batchSchema = z.object({ state: classState, now: ms })
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The rooms of People: tonight's register, and everybody there is. */
 const mayKeep = useMayKeepRoster()
+const teaches = useMayWrite()
 const route = useRoute()
 </script>
 
@@ -10,6 +11,7 @@ const route = useRoute()
     <NuxtLink v-if="mayKeep" to="/people/roster" :class="{ on: route.path.startsWith('/people/roster') }"
       >Roster</NuxtLink
     >
+    <NuxtLink v-if="teaches" to="/people/practised" active-class="on">Who has had what</NuxtLink>
   </nav>
 </template>
 
