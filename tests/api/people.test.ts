@@ -5,7 +5,7 @@ import { creditPlan } from '../../core/people/credit'
 import type { Attendance } from '../../core/people/attendance'
 import type { Student } from '../../core/people/student'
 import type { Plan } from '../../core/plan/schema'
-import type { BoardPairs, RosterEntry, RosterPage } from '../../shared/answers'
+import type { BoardPairs, PracticeMatrix, RosterEntry, RosterPage } from '../../shared/answers'
 import {
   CLASS_START,
   itemDocument,
@@ -415,5 +415,40 @@ describe('partners', () => {
     })
     const { body } = await teacher.put<BoardPairs>(path(later.classId), asked())
     expect(body.rounds[0]!.groups[0]!.why[0]!.says).toContain('partners lately 15')
+  })
+})
+
+describe('who has had what', () => {
+  it('is what the summaries say, for those who teach', async () => {
+    const { body } = await teacher.get<PracticeMatrix>('/api/practised')
+    const summaries = await club.inside((inside) => inside.summary.all())
+    const members = new Set(body.students.map(({ id }) => id))
+    const wanted = summaries
+      .filter(({ studentId }) => members.has(studentId))
+      .map((row) => [
+        row.studentId,
+        row.itemId,
+        row.days,
+        row.lastDay,
+        row.repsN,
+        row.received,
+        Number(row.workMs),
+        row.mark,
+      ])
+    const told = Object.entries(body.cells).flatMap(([student, cells]) =>
+      cells.map(([item, days, last, , , , repsN, received, workMs, mark]) => [
+        student,
+        item,
+        days,
+        last,
+        repsN,
+        received,
+        workMs,
+        mark,
+      ]),
+    )
+    expect(told.length).toBeGreaterThan(0)
+    expect(told.map(String).sort()).toEqual(wanted.map(String).sort())
+    for (const other of [desk, assistant]) expect((await other.get('/api/practised')).status).toBe(403)
   })
 })

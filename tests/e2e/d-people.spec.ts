@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from './club'
-import { ask, classOfToday, signIn } from './steps'
+import { ask, classOfToday, goToFirstBow, signIn } from './steps'
 
 /** The roster and its files, guests at the door, students from home, and partners, as the club's people work with them. */
 test.beforeEach(({ page }) => signIn(page))
@@ -235,4 +235,55 @@ test('what was paired is read out on the floor, with another partner each round'
   const first = await round.innerText()
   await sheet.getByRole('tab', { name: '2' }).click()
   await expect(round).not.toHaveText(first)
+})
+
+test('who has had what: read by arrows, sorted by who has gone longest without, saved', async ({ page }) => {
+  await page.goto('/people/practised')
+  const first = page.locator('td[data-item]').first()
+  await first.focus()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowRight')
+  await expect(page.locator('tbody tr:nth-child(2) td').nth(1)).toBeFocused()
+  await expect(page.locator('.said')).toContainText(/: (never|asked for|fresh|fading|due|long due)/)
+  await page.getByLabel('Find an item').fill('hands up')
+  await page.getByRole('button', { name: 'Hands up, voice, leave' }).click()
+  const last = await page.locator('tbody tr').last().innerText()
+  await page.getByRole('button', { name: 'by rank again' }).click()
+  await expect(page.locator('tbody tr').last()).not.toHaveText(last)
+  await page.getByLabel('Group').selectOption('Teal')
+  await expect(page.locator('tbody tr')).toHaveCount(9)
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ])
+  expect(download.suggestedFilename()).toContain('personal-data')
+  expect(await serious(page)).toEqual([])
+})
+
+test('the reader’s stand-in: a key, a band, a tag nobody owns is given to somebody', async ({ page }) => {
+  const classId = await openRegister(page)
+  await goToFirstBow(page, classId)
+  await page.goto('/people/reader')
+  await page.getByRole('button', { name: 'Make one' }).click()
+  await page.getByLabel('the network is gone').check()
+  await page.getByRole('button', { name: /^Petra Lowell/ }).click()
+  await page.getByLabel('Tag', { exact: true }).fill('BAND-77')
+  await page.getByRole('button', { name: 'Tap this tag' }).click()
+  await expect(page.getByText('2 wait on the reader')).toBeVisible()
+  await page.getByLabel('the network is gone').uncheck()
+  await expect(page.getByText('nothing waits')).toBeVisible()
+  const log = page.locator('.log li')
+  await expect(log.filter({ hasText: 'Petra Lowell' })).toContainText(/here|late/)
+  await expect(log.filter({ hasText: 'BAND-77' })).toContainText('unknown')
+  // Of the two classes of this evening the tap is of one; there the tag is given to whoever held it.
+  const { next } = await ask<{ next: { id: string } }>(page, '/api/today')
+  const heardAt = async (id: string) =>
+    (await ask<{ tag: string }[]>(page, `/api/classes/${id}/door`)).some(({ tag }) => tag === 'BAND-77')
+  const heard = (await heardAt(classId)) ? classId : next.id
+  await page.goto(`/people?class=${heard}`)
+  const door = page.getByRole('region', { name: 'Heard by the reader' })
+  await door.getByRole('button', { name: 'Whose?' }).click()
+  await door.getByPlaceholder('Whose tag is it?').fill('tamsin')
+  await page.getByRole('option', { name: /Tamsin Ojeda/ }).click()
+  await expect(door.getByText('BAND-77')).toHaveCount(0)
 })

@@ -379,6 +379,9 @@ tbody th {
   border-right: 1px solid var(--color-umber);
   border-bottom: 1px solid #e7decd;
 }
+tbody th a {
+  margin-right: 8px;
+}
 tbody th a:hover {
   text-decoration: underline;
 }
