@@ -93,5 +93,6 @@ export function demoSettings(nextGrading: string): ClubSettings {
       ],
     },
     nextGrading,
+    weeklyMinimum: 2,
   }
 }

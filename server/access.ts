@@ -109,6 +109,7 @@ export const ACCESS = {
   'DELETE /api/series/:id': { roles: TEACHERS, reach: 'all of it' },
   'GET /api/classes/:id/chapters': { roles: TEACHERS, reach: 'chapters for a recording of the class' },
   'POST /api/marks': { roles: TEACHERS, reach: 'a mark on a student’s item' },
+  'GET /api/attendance': { roles: TEACHERS, reach: 'how everybody came in the last twelve weeks' },
   'GET /api/practised': { roles: TEACHERS, reach: 'every student by every item, from the summaries' },
   'GET /api/club/expected': { roles: TEACHERS, reach: 'students with what they practised' },
   'GET /api/club/file': { roles: TEACHERS, reach: 'the club as a file, personal data in it' },

@@ -7,6 +7,7 @@ import { seriesSchema } from '../core/curriculum/series'
 import { shapeSchema } from '../core/curriculum/shapes'
 import { syllabusSchema } from '../core/curriculum/syllabus'
 import { presenceMarkSchema, runEventSchema } from '../core/floor/events'
+import { STOODS } from '../core/people/attendance-figures'
 import { TAP_OUTCOMES } from '../core/people/door-taps'
 import { MARKS } from '../core/people/marks'
 import { studentSchema } from '../core/people/student'
@@ -246,6 +247,16 @@ export const practiceMatrixSchema = z.object({
 })
 export type PracticeMatrix = z.infer<typeof practiceMatrixSchema>
 
+const attendedSchema = z.object({ day, stood: z.enum(STOODS) })
+/** How everybody came to the classes since a day. */
+export const attendanceListSchema = z.object({
+  today: day,
+  students: z.array(
+    z.object({ id, name: z.string(), rankId: id, groupId: id, classes: z.array(attendedSchema) }),
+  ),
+})
+export type AttendanceList = z.infer<typeof attendanceListSchema>
+
 /** What became of a batch of events, and the server's clock. */
 export const batchSchema = z.object({ state: classState, now: ms })
 
@@ -341,6 +352,8 @@ const practisedSchema = z.object({
 export const studentClassesSchema = z.object({
   classes: z.array(z.object({ id, day, title: z.string() })),
   hasMore: z.boolean(),
+  /** What their group worked on in classes they took no part in, by class. */
+  missed: z.record(id, z.array(id)),
   practice: z.array(practisedSchema),
   /** Marks given, the latest last: of one item and layer that one stands. */
   marks: z.array(
@@ -378,6 +391,9 @@ export const studentPageSchema = studentClassesSchema.extend({
       mark: z.enum(MARKS).nullable(),
     }),
   ),
+  /** How they came to every class that is over, in their order. */
+  attended: z.array(attendedSchema),
+  today: day,
   /** Whom this student is never paired with. */
   apart: z.array(z.string()),
 })

@@ -57,6 +57,8 @@ export const settingsSchema = record({
     hot: yesNo().default(false),
     kit: list(record({ name: text(60), count: whole(0, 999) }), 0, 40).default([]),
   }).default({ areaM2: 0, hot: false, kit: [] }),
+  /** Classes a week that a student should come to; 0: none is asked. */
+  weeklyMinimum: whole(0, 14).default(0),
   nextGrading: day().optional(),
   limits: record(limitFields).prefault({}),
 })

@@ -58,6 +58,7 @@ const CALLED: Record<string, string> = {
   minMonths: 'months',
   minClasses: 'classes',
   acknowledged: 'acceptance',
+  weeklyMinimum: 'classes a week',
   firstName: 'first name',
   lastName: 'last name',
   birthDate: 'birth date',

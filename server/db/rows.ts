@@ -5,6 +5,7 @@ import type { ClubSettings } from '../../core/curriculum/settings'
 import type { Series } from '../../core/curriculum/series'
 import type { Shape } from '../../core/curriculum/shapes'
 import type { Target } from '../../core/curriculum/syllabus'
+import type { Stood } from '../../core/people/attendance-figures'
 import type { Mark } from '../../core/people/marks'
 import type { Student } from '../../core/people/student'
 import type { BoardPartners } from '../../core/partners/board-partners'
@@ -328,7 +329,7 @@ export interface SettlementRow {
   settledAt: Date
 }
 
-/** In which group and of what rank a student was when the class began. Never changed. */
+/** In which group and of what rank a student was when the class began, which never changes; and how they stood. */
 export interface ClassStudentRow {
   clubId: string
   classId: string
@@ -336,6 +337,8 @@ export interface ClassStudentRow {
   groupId: string
   rankId: string
   takenAt: Date
+  /** How they stood once it was over; nothing before. Follows corrections. */
+  stood: Stood | null
 }
 
 /** Why the time of an event is doubted: it lies in the future, or on another day than its class. */

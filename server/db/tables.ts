@@ -76,7 +76,7 @@ export interface Tables {
   classes: Table<R.ClassRow, 'putAway'>
   runEvents: Table<R.RunEventRow, 'receivedAt'>
   presence: Table<R.PresenceRow, 'receivedAt'>
-  classStudents: Table<R.ClassStudentRow, 'takenAt'>
+  classStudents: Table<R.ClassStudentRow, 'takenAt' | 'stood'>
   settlements: Table<R.SettlementRow, 'settledAt'>
   ledger: Table<R.LedgerRow, 'writtenAt'>
   practice: Table<R.PracticeRow>
@@ -372,13 +372,14 @@ export function defineTables(sequelize: Sequelize): Tables {
       sentBy: id,
       receivedAt: stamp,
     }),
-    classStudents: table<R.ClassStudentRow, 'takenAt'>('class_students', {
+    classStudents: table<R.ClassStudentRow, 'takenAt' | 'stood'>('class_students', {
       clubId: key,
       classId: key,
       studentId: key,
       groupId: text,
       rankId: text,
       takenAt: stamp,
+      stood: maybeText,
     }),
     settlements: table<R.SettlementRow, 'settledAt'>('settlements', {
       clubId: key,

@@ -1,5 +1,6 @@
 import { QueryTypes } from 'sequelize'
 import type { RunPhase } from '../../core/floor/run'
+import { readRegister } from '../../core/people/register'
 import type { Plan } from '../../core/plan/schema'
 import type { Database } from '../db/connect'
 import { inClub, readClub, type Club } from '../db/in-club'
@@ -7,6 +8,7 @@ import type { ClassRow, SettlementRow } from '../db/rows'
 import { ownLayers } from './own-layers'
 import { attendanceOfClass, creditedRows, runOfClass, writeLedger } from './ledger'
 import { asMark, asRunEvent, markRowsOf, runRowsOf, type RunRow } from './events'
+import { noteAttendance, stoodOf } from './attendance'
 import { threesOf } from './partners'
 import { notFound } from './refusal'
 import { planOfClass } from './classes'
@@ -79,17 +81,23 @@ async function settle(
   const own = state === 'finished' ? await ownLayers(club, row.day) : undefined
   const taking = students.map((student) => ({ ...student, own: own?.get(student.id) }))
   const newest = newestOf([...runRows, ...markRows])
+  const marks = markRows.map(asMark)
+  const attendance =
+    state === 'finished'
+      ? attendanceOfClass(plan, acts, marks, taking, await threesOf(club, row.id, plan))
+      : undefined
+  const ids = students.map(({ id }) => id)
+  await noteAttendance(
+    club,
+    row.id,
+    students.map(({ noted }) => noted),
+    stoodOf(ids, attendance, readRegister(marks)),
+  )
   const revision = await writeLedger(club, {
     classId: row.id,
     day: row.day,
     revision: settlement.revision,
-    figures:
-      state === 'finished'
-        ? creditedRows(
-            plan,
-            attendanceOfClass(plan, acts, markRows.map(asMark), taking, await threesOf(club, row.id, plan)),
-          )
-        : [],
+    figures: attendance ? creditedRows(plan, attendance) : [],
     by: newest?.sentBy ?? null,
     why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',
   })
@@ -125,7 +133,7 @@ async function planAsBegun(club: Club, row: ClassRow, run: RunRow[]): Promise<Pl
 async function studentsAsTheyWere(club: Club, classId: string) {
   const taken = await club.classStudents.all(
     { classId },
-    { columns: ['studentId', 'groupId', 'rankId'], raw: true },
+    { columns: ['studentId', 'groupId', 'rankId', 'stood'], raw: true },
   )
   const added = await club.select<{ studentId: string; groupId: string; rankId: string }>(
     `SELECT s.id AS studentId, s.group_id AS groupId, s.rank_id AS rankId FROM students s
@@ -136,10 +144,11 @@ async function studentsAsTheyWere(club: Club, classId: string) {
     { classId },
   )
   await club.classStudents.append(added.map((row) => ({ classId, ...row })))
-  return [...taken, ...added].map(({ studentId, groupId, rankId }) => ({
-    id: studentId,
-    group: groupId,
-    rank: rankId,
+  return [...taken, ...added.map((row) => ({ ...row, stood: null }))].map((noted) => ({
+    id: noted.studentId,
+    group: noted.groupId,
+    rank: noted.rankId,
+    noted,
   }))
 }
 

@@ -1,6 +1,8 @@
 import type { StudentClasses, StudentPage } from '../../shared/answers'
 import type { SectionRuns } from '../../core/plan/practice-row'
 import type { Club } from '../db/in-club'
+import { attendanceOfStudent, missedBy } from './attendance'
+import { dayIn } from './calendar'
 import { ownLayers } from './own-layers'
 import { fault } from '../../core/kernel/faults'
 import { badFields, notFound } from './refusal'
@@ -69,6 +71,11 @@ export async function studentClasses(club: Club, id: string, after?: string): Pr
   return {
     classes,
     hasMore: found.length > CLASSES_A_PAGE,
+    missed: await missedBy(
+      club,
+      id,
+      classes.map((held) => held.id),
+    ),
     practice: await practiceIn(club, id, classes),
     marks: await marksOf(club, id, after === undefined ? {} : { classId: classes.map((held) => held.id) }),
   }
@@ -113,7 +120,7 @@ async function totalsOf(club: Club, studentId: string): Promise<Total[]> {
 }
 
 /** One student's page: who they are, everything they have practised by item, and their newest classes. */
-export async function studentPage(club: Club, id: string): Promise<StudentPage> {
+export async function studentPage(club: Club, id: string, now: number): Promise<StudentPage> {
   const student = await club.students.one({ id })
   if (!student) throw notFound('student')
   const others = student.apart.length
@@ -131,6 +138,8 @@ export async function studentPage(club: Club, id: string): Promise<StudentPage> 
     layers: (await ownLayers(club, LATEST, [id])).get(id) ?? {},
     totals: await totalsOf(club, id),
     ...(await studentClasses(club, id)),
+    attended: await attendanceOfStudent(club, id),
+    today: dayIn((await club.row()).zone, now),
     /** Whom this student is never paired with. */
     apart: others.map(({ firstName, lastName }) => `${firstName} ${lastName}`),
   }

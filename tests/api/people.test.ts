@@ -5,7 +5,14 @@ import { creditPlan } from '../../core/people/credit'
 import type { Attendance } from '../../core/people/attendance'
 import type { Student } from '../../core/people/student'
 import type { Plan } from '../../core/plan/schema'
-import type { BoardPairs, PracticeMatrix, RosterEntry, RosterPage } from '../../shared/answers'
+import type {
+  AttendanceList,
+  BoardPairs,
+  PracticeMatrix,
+  RosterEntry,
+  RosterPage,
+  StudentPage,
+} from '../../shared/answers'
 import {
   CLASS_START,
   itemDocument,
@@ -450,5 +457,40 @@ describe('who has had what', () => {
     expect(told.length).toBeGreaterThan(0)
     expect(told.map(String).sort()).toEqual(wanted.map(String).sort())
     for (const other of [desk, assistant]) expect((await other.get('/api/practised')).status).toBe(403)
+  })
+})
+
+describe('attendance', () => {
+  it('is noted when the class is over, follows a correction, and tells what was missed', async () => {
+    const { classId } = await planClass(teacher, forTwo())
+    const [came, home, excused, away] = club.students.map(({ id }) => id) as [string, string, string, string]
+    const run = [act('start', CLASS_START), act('finish', CLASS_START + 200_000)]
+    const presence = [tap('here', came), tap('home', home), tap('excused', excused)]
+    await teacher.post(`/api/classes/${classId}/events`, { run, presence })
+    const stood = async () => {
+      const rows = await club.inside((inside) => inside.classStudents.all({ classId }))
+      const of = new Map(rows.map((row) => [row.studentId, row.stood]))
+      return [came, home, excused, away].map((id) => of.get(id))
+    }
+    expect(await stood()).toEqual(['there', 'home', 'excused', 'away'])
+    const pageOf = async (id: string) => (await teacher.get<StudentPage>(`/api/students/${id}`)).body
+    expect((await pageOf(excused)).missed[classId]).toContain('push')
+    expect((await pageOf(came)).missed[classId]).toBeUndefined()
+    expect((await pageOf(excused)).attended.at(-1)?.stood).toBe('excused')
+    // Two corrections at once: both are in what is noted.
+    await Promise.all([
+      teacher.post(`/api/classes/${classId}/events`, {
+        presence: [tap('here', excused, CLASS_START + 1000)],
+      }),
+      teacher.post(`/api/classes/${classId}/events`, { presence: [tap('away', came, CLASS_START + 1000)] }),
+    ])
+    expect(await stood()).toEqual(['away', 'home', 'there', 'away'])
+    const { body } = await teacher.get<AttendanceList>('/api/attendance')
+    expect(body.students.find(({ id }) => id === home)?.classes.at(-1)?.stood).toBe('home')
+    expect((await desk.get('/api/attendance')).status).toBe(403)
+    // A finish that is taken back leaves nothing noted.
+    const undo = { ...act('undo', CLASS_START + 201_000), undoes: run[1]!.id }
+    await teacher.post(`/api/classes/${classId}/events`, { run: [undo] })
+    expect(await stood()).toEqual([null, null, null, null])
   })
 })

@@ -11,6 +11,7 @@ const route = useRoute()
     <NuxtLink v-if="mayKeep" to="/people/roster" :class="{ on: route.path.startsWith('/people/roster') }"
       >Roster</NuxtLink
     >
+    <NuxtLink v-if="teaches" to="/people/attendance" active-class="on">Attendance</NuxtLink>
     <NuxtLink v-if="teaches" to="/people/practised" active-class="on">Who has had what</NuxtLink>
   </nav>
 </template>

@@ -56,10 +56,23 @@ function setGrading(day: string) {
           :readonly="readonly"
           @change="setGrading(text($event))"
       /></label>
+      <label class="row"
+        >Classes a week
+        <input
+          class="field"
+          type="number"
+          min="0"
+          max="14"
+          title="How often a student should come; 0 asks nothing"
+          :value="settings.weeklyMinimum"
+          :readonly="readonly"
+          :aria-invalid="!!fault('weeklyMinimum')"
+          @change="put({ weeklyMinimum: Number(text($event)) })"
+      /></label>
     </div>
     <p
       v-for="one in kept.faults.value.filter(({ path }) =>
-        ['name', 'zone', 'place', 'nextGrading'].includes(path),
+        ['name', 'zone', 'place', 'nextGrading', 'weeklyMinimum'].includes(path),
       )"
       :key="one.path"
       role="alert"

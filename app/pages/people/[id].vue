@@ -51,6 +51,7 @@ async function showMore() {
         ...value,
         classes: [...value.classes, ...more.classes],
         practice: [...value.practice, ...more.practice],
+        missed: { ...value.missed, ...more.missed },
         marks: [...value.marks, ...more.marks],
         hasMore: more.hasMore,
       }
@@ -63,6 +64,7 @@ async function showMore() {
   shownCount.value += CLASSES_MORE
 }
 const CLASSES_MORE = 12
+const missedSaid = (classId: string) => (page.value?.missed[classId] ?? []).map(library.itemName).join(', ')
 
 const keyOf = ({ classId, itemId, layer }: Pick<Row, 'classId' | 'itemId' | 'layer'>) =>
   `${classId} ${itemId} ${layer}`
@@ -132,7 +134,7 @@ const totals = computed(() => {
     </p>
     <p v-else-if="!page" class="text-ash">Turning to the page…</p>
     <template v-else>
-      <NuxtLink to="/people" class="link text-13">People</NuxtLink>
+      <PeopleNav />
       <div class="head">
         <h1>{{ page.name }}</h1>
         <Sash :ranks="[page.rankId]" :notches="page.notches" />
@@ -146,6 +148,7 @@ const totals = computed(() => {
             </option>
           </select></label
         >
+        <NuxtLink :to="`/people/roster/${page.id}`" class="btn">On the roster</NuxtLink>
         <dl class="totals">
           <div>
             <dd>{{ longTime(totals.workMs) }}</dd>
@@ -174,14 +177,21 @@ const totals = computed(() => {
               {{ held.title }} <span>{{ shortDay(held.day) }}</span>
               <em v-if="held.rows.length">{{ minutes(held.workMs) }} of work</em>
             </h2>
-            <p v-if="held.rows.length === 0" class="py-2 text-ash">Was not there.</p>
+            <p v-if="held.rows.length === 0" class="py-2 text-ash">
+              Was not there.<template v-if="page.missed[held.id]?.length">
+                Their group had {{ missedSaid(held.id) }}.</template
+              >
+            </p>
             <PracticeTable v-else :rows="held.rows" :mark-of="markOf" @give="give" />
           </section>
           <button v-if="hasMore" type="button" class="btn mt-4" :disabled="isReading" @click="showMore">
             {{ isReading ? 'Turning back…' : 'Show the classes before' }}
           </button>
         </section>
-        <StudentAside :page="page" />
+        <div>
+          <AttendanceFigures :page="page" />
+          <StudentAside :page="page" />
+        </div>
       </div>
     </template>
   </div>

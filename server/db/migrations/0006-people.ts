@@ -26,6 +26,11 @@ const UP = [
     ADD COLUMN version INT UNSIGNED NOT NULL DEFAULT 1,
     ADD UNIQUE KEY students_by_tag (club_id, tag),
     ADD KEY students_as_guests (club_id, guest_of)`,
+  `ALTER TABLE class_students ADD COLUMN stood ${WORD} NULL`,
+  // What is known of the past: who practised was there.
+  `UPDATE class_students t JOIN classes c ON c.club_id = t.club_id AND c.id = t.class_id AND c.state = 'finished'
+    SET t.stood = IF(EXISTS (SELECT 1 FROM practice p
+      WHERE p.club_id = t.club_id AND p.class_id = t.class_id AND p.student_id = t.student_id), 'there', 'away')`,
   `CREATE TABLE rank_awards (
     club_id ${ID} NOT NULL,
     id ${ID} NOT NULL,
@@ -86,6 +91,7 @@ const DOWN = [
   'DROP TABLE readers',
   'DROP TABLE pairings',
   'DROP TABLE rank_awards',
+  'ALTER TABLE class_students DROP COLUMN stood',
   `ALTER TABLE students DROP KEY students_by_tag, DROP KEY students_as_guests, DROP COLUMN kind, DROP COLUMN guest_of, DROP COLUMN age_band,
     DROP COLUMN family, DROP COLUMN joined, DROP COLUMN health_note, DROP COLUMN contacts, DROP COLUMN consents, DROP COLUMN together,
     DROP COLUMN tag, DROP COLUMN version`,

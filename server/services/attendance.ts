@@ -1,0 +1,100 @@
+import type { Attendance } from '../../core/people/attendance'
+import type { Attended, Stood } from '../../core/people/attendance-figures'
+import type { RegisterLine } from '../../core/people/register'
+import type { Club } from '../db/in-club'
+import type { ClassStudentRow } from '../db/rows'
+
+/** How everybody stood at the classes that are over, noted when a class is settled: questions about months read one row a class. */
+
+type Noted = Pick<ClassStudentRow, 'studentId' | 'groupId' | 'rankId' | 'stood'>
+
+/** Who took part and who did not, by what the register says now. Nothing is known while a class is not over. */
+export function stoodOf(
+  students: readonly string[],
+  attendance: Attendance | undefined,
+  register: ReadonlyMap<string, RegisterLine>,
+): Map<string, Stood | null> {
+  const rows = new Map(attendance?.present.map((row) => [row.student, row]))
+  return new Map(
+    students.map((id) => {
+      const row = rows.get(id)
+      const stood = row
+        ? row.remote
+          ? 'home'
+          : 'there'
+        : register.get(id)?.state === 'excused'
+          ? 'excused'
+          : 'away'
+      return [id, attendance ? stood : null]
+    }),
+  )
+}
+
+/** Writes what differs from what was noted before. */
+export async function noteAttendance(
+  club: Club,
+  classId: string,
+  noted: readonly Noted[],
+  stood: ReadonlyMap<string, Stood | null>,
+): Promise<void> {
+  const changed = noted.filter((row) => (stood.get(row.studentId) ?? null) !== row.stood)
+  if (changed.length === 0) return
+  await club.classStudents.append(
+    changed.map(({ studentId, groupId, rankId }) => ({
+      classId,
+      studentId,
+      groupId,
+      rankId,
+      stood: stood.get(studentId) ?? null,
+    })),
+    ['stood'],
+  )
+}
+
+/** How one student stood at every class that is over, in their order. */
+export async function attendanceOfStudent(club: Club, studentId: string): Promise<Attended[]> {
+  return club.select<Attended>(
+    `SELECT DATE_FORMAT(c.day, '%Y-%m-%d') AS day, t.stood FROM class_students t
+      JOIN classes c ON c.club_id = t.club_id AND c.id = t.class_id AND c.state = 'finished'
+      WHERE t.club_id = :club AND t.student_id = :studentId AND t.stood IS NOT NULL ORDER BY c.day, c.start_time, c.id`,
+    { studentId },
+  )
+}
+
+/** The same of every active student since a day. */
+export async function attendanceSince(club: Club, since: string): Promise<Map<string, Attended[]>> {
+  const rows = await club.select<Attended & { studentId: string }>(
+    `SELECT t.student_id AS studentId, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, t.stood FROM classes c
+      JOIN class_students t ON t.club_id = c.club_id AND t.class_id = c.id AND t.stood IS NOT NULL
+      JOIN students s ON s.club_id = t.club_id AND s.id = t.student_id AND s.active AND s.kind = 'member'
+      WHERE c.club_id = :club AND c.state = 'finished' AND c.day >= :since ORDER BY c.day, c.start_time, c.id`,
+    { since },
+  )
+  const all = new Map<string, Attended[]>()
+  for (const { studentId, day, stood } of rows) {
+    const list = all.get(studentId)
+    if (list) list.push({ day, stood })
+    else all.set(studentId, [{ day, stood }])
+  }
+  return all
+}
+
+/** What the group of a student worked on in classes they took no part in, by class. */
+export async function missedBy(
+  club: Club,
+  studentId: string,
+  classIds: readonly string[],
+): Promise<Record<string, string[]>> {
+  if (classIds.length === 0) return {}
+  const rows = await club.select<{ classId: string; itemId: string }>(
+    `SELECT DISTINCT p.class_id AS classId, p.item_id AS itemId FROM class_students t
+      JOIN class_students o ON o.club_id = t.club_id AND o.class_id = t.class_id AND o.group_id = t.group_id
+      JOIN practice p ON p.club_id = o.club_id AND p.class_id = o.class_id AND p.student_id = o.student_id AND p.work_ms > 0
+      WHERE t.club_id = :club AND t.student_id = :studentId AND t.class_id IN (:classIds) AND t.stood IN ('away', 'excused')
+      ORDER BY p.class_id, p.item_id`,
+    { studentId, classIds },
+  )
+  const missed: Record<string, string[]> = {}
+  for (const { classId, itemId } of rows) (missed[classId] ??= []).push(itemId)
+  return missed
+}
