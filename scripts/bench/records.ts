@@ -280,6 +280,18 @@ export async function benchRecords(): Promise<void> {
         [place.clubId, student],
       ],
       [
+        'who has had what',
+        '/api/practised',
+        'SELECT * FROM practice_summary WHERE club_id = ?',
+        [place.clubId],
+      ],
+      [
+        'attendance',
+        '/api/attendance',
+        'SELECT class_id, student_id, stood FROM class_students WHERE club_id = ?',
+        [place.clubId],
+      ],
+      [
         'an item’s page',
         '/api/items/front-kick',
         'SELECT COUNT(*) FROM practice WHERE club_id = ? AND item_id = ?',

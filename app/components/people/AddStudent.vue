@@ -2,6 +2,7 @@
 import type { Fault } from '~~/core/kernel/faults'
 import { saidFault } from '~~/core/kernel/said-fields'
 import { readStudent, type Student } from '~~/core/people/student'
+import { isStillAt } from '~/domain/still-there'
 import { dayOf } from '~/domain/wall-time'
 
 /** A line to add students one after the other: Enter adds, and the next can be typed. */
@@ -43,7 +44,7 @@ async function add() {
     emit('added', id, read.student)
     id = crypto.randomUUID()
     typed.value = blank()
-    first.value?.focus()
+    if (isStillAt(first.value?.form)) first.value?.focus()
   } catch (error) {
     problem.value = saidBy(error)
   } finally {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
+import { isStillAt } from '~/domain/still-there'
 
 /** Somebody new at the door: a name and a rank, here now, on the register of this class. */
 const store = useClassStore()
@@ -36,7 +37,7 @@ async function add() {
     toast(`${body.name} is here.`)
     id = crypto.randomUUID()
     name.value = ''
-    field.value?.focus()
+    if (isStillAt(field.value?.form)) field.value?.focus()
   } catch (error) {
     problem.value = saidBy(error)
   } finally {

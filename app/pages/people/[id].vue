@@ -4,7 +4,7 @@ import { toast } from 'vue-sonner'
 import type { Mark } from '~~/core/people/marks'
 import { longTime, minutes } from '~~/core/kernel/time-text'
 import type { StudentPage } from '~~/shared/answers'
-import { shortDay } from '~/domain/days'
+import { dayOfYear, shortDay } from '~/domain/days'
 
 const route = useRoute()
 const library = useLibraryStore()
@@ -138,7 +138,7 @@ const totals = computed(() => {
       <div class="head">
         <h1>{{ page.name }}</h1>
         <Sash :ranks="[page.rankId]" :notches="page.notches" />
-        <span v-if="page.rankSince" class="text-ash">since {{ shortDay(page.rankSince) }}</span>
+        <span v-if="page.rankSince" class="text-ash">since {{ dayOfYear(page.rankSince) }}</span>
         <label v-if="mayWrite" class="with"
           >trains with
           <select class="field" :value="page.placed ? page.groupId : ''" @change="place">
