@@ -306,6 +306,7 @@ test('how everybody came, who is under the minimum, and what an absent student m
   await page.getByLabel('under 2 a week only').uncheck()
   await rows.first().getByRole('link').click()
   await expect(page.getByRole('region', { name: 'Attendance' })).toContainText('in a row')
+  await page.getByRole('button', { name: 'Show the classes before' }).click()
   await expect(page.getByText(/Was not there\. Their group had /).first()).toBeVisible()
   expect(await serious(page)).toEqual([])
 })
