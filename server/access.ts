@@ -90,7 +90,11 @@ export const ACCESS = {
   'PUT /api/roster/:id/tag': { roles: ROSTER, reach: 'whose a tag is' },
   'GET /api/roster': {
     roles: ROSTER,
-    reach: 'everybody, the archived too; health notes for those who teach',
+    reach: 'everybody, the archived too; health notes for those who teach; written to the trail',
+  },
+  'GET /api/roster/file': {
+    roles: ROSTER,
+    reach: 'the roster as CSV; notes for those who teach; written to the trail',
   },
   'POST /api/roster': { roles: ROSTER, reach: 'a new student; health notes by those who teach' },
   'POST /api/roster/take-over': { roles: ROSTER, reach: 'the rows of a file, all or nothing' },

@@ -213,18 +213,22 @@ export function useEditedDocument<T extends object, Place = undefined>() {
         base = sent
         of.kept?.(read, saved.version)
       }
-      settled(saved.merged ? saved.merged.value : sent)
+      await settled(saved.merged ? saved.merged.value : sent)
     } catch (error) {
       if (of === kind) refused(error)
     }
   }
 
-  /** Whether anything was changed while a save was on its way. */
-  function settled(stands: T) {
+  /**
+   * Whether anything was changed while a save was on its way. What is said to be kept is on the device no longer: a page that is closed at
+   * that moment must not bring it up again over what somebody does afterwards.
+   */
+  async function settled(stands: T) {
     if (state.value === 'stale') return device.soon()
     if (value.value === stands) {
-      state.value = 'kept'
-      device.soon()
+      if (kind) await device.forget(kind.path)
+      // A change meanwhile has begun its own way to the server.
+      if (value.value === stands) state.value = 'kept'
     } else if (faults.value.length === 0) saveSoon()
     else state.value = 'refused'
   }
@@ -291,7 +295,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     }
     putIn(base, stored, '')
     if (theirs.value) return device.soon()
-    settled(stored.value)
+    void settled(stored.value)
   }
 
   /** Of two versions: mine where both changed the same, with everything else of theirs. */

@@ -17,6 +17,12 @@ export class DraftKeeper {
     this.timer = setTimeout(() => void this.now(), AFTER_MS)
   }
 
+  /** The server has it: nothing is held any more. A device that cannot forget holds up nothing. */
+  async forget(path: string): Promise<void> {
+    clearTimeout(this.timer)
+    await dropDraft(path).catch(() => undefined)
+  }
+
   async now(): Promise<void> {
     clearTimeout(this.timer)
     const what = this.read()

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { fault, type Fault } from '../../core/kernel/faults'
 import { oneOf, record, slug, text } from '../../core/kernel/fields'
 import { equalDocuments } from '../../core/kernel/merge-documents'
+import { writeRosterCsv } from '../../core/people/roster-csv'
 import { ageOn, fullName, readStudent, type RosterGround, type Student } from '../../core/people/student'
 import type { RosterEntry, RosterPage } from '../../shared/answers'
 import type { Role } from '../../shared/roles'
@@ -97,8 +98,13 @@ async function groundOf(club: Club, now: number): Promise<RosterGround & { byRan
   }
 }
 
-/** Everybody, by name, for the roster. */
-export async function rosterList(club: Club, role: Role, now: number): Promise<RosterEntry[]> {
+/** Everybody, by name, for the roster. That it was read is written down: minors are among them. */
+export async function rosterList(
+  club: Club,
+  { id: userId, role }: Keeper,
+  now: number,
+): Promise<RosterEntry[]> {
+  await club.changed('private', 'roster', 'read', userId)
   const { zone } = await club.row()
   const today = dayIn(zone, now)
   const rows = await club.students.all(
@@ -120,6 +126,27 @@ export async function rosterList(club: Club, role: Role, now: number): Promise<R
     active: row.active,
     kind: row.kind,
   }))
+}
+
+/** The roster as a file, the archived too; without health for who does not teach. That it left the house is written down. */
+export async function rosterFile(club: Club, { id: userId, role }: Keeper, now: number): Promise<string> {
+  const { byRank: _byRank, ...ground } = await groundOf(club, now)
+  const rows = await club.students.all(
+    {},
+    {
+      order: [
+        ['firstName', 'ASC'],
+        ['lastName', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    },
+  )
+  await club.changed('private', 'roster', 'saved as a file', userId)
+  return writeRosterCsv(
+    rows.map((row) => ({ id: row.id, student: asDocument(row) })),
+    { ...ground, groups: await groupsOf(club) },
+    seesHealth(role),
+  )
 }
 
 /** All that the roster knows of one student. Reading a minor's is written down. */

@@ -187,6 +187,18 @@ describe('the roster', () => {
 })
 
 describe('a file of the roster', () => {
+  it('goes out without health for the desk, and that it did is in the trail', async () => {
+    await add(teacher, person({ firstName: 'Filed', floorNote: 'an old knee' }))
+    const text = async (who: Person) => String((await who.get('/api/roster/file')).body.text)
+    expect(await text(teacher)).toContain('an old knee')
+    expect(await text(desk)).toContain('Filed')
+    expect(await text(desk)).not.toContain('an old knee')
+    expect((await trail('roster')).map(({ what }) => what)).toEqual(
+      expect.arrayContaining(['read', 'saved as a file']),
+    )
+    expect((await assistant.get('/api/roster/file')).status).toBe(403)
+  })
+
   const row = (n: number, student: object, id = randomUUID(), isNew = true) => ({
     row: n,
     id,

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from './club'
 import { ask, classOfToday, goToFirstBow, signIn } from './steps'
@@ -105,9 +106,10 @@ test('a file is shown row by row, refused whole for one bad row, taken over, and
   await expect(page.getByText('The roster is like this already.')).toBeVisible()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save as CSV' }).click(),
+    page.getByRole('link', { name: 'Save as CSV' }).click(),
   ])
-  expect(download.suggestedFilename()).toContain('personal-data')
+  expect(download.suggestedFilename()).toBe('roster-personal-data.csv')
+  expect(readFileSync(await download.path(), 'utf8')).toContain('Rui,Sato,2001-01-01')
 })
 
 test('the desk keeps the roster without seeing health; an assistant has no roster', async ({

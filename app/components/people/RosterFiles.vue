@@ -1,12 +1,6 @@
 <script setup lang="ts">
 import { importedSchema, type RosterEntry } from '~~/shared/answers'
-import {
-  previewRosterCsv,
-  ROSTER_HEADERS,
-  writeRosterCsv,
-  type RosterPreview,
-} from '~~/core/people/roster-csv'
-import { saveFile } from '~/domain/save-file'
+import { previewRosterCsv, ROSTER_HEADERS, type RosterPreview } from '~~/core/people/roster-csv'
 import { dayOf } from '~/domain/wall-time'
 
 /** The roster out as CSV, and in: shown row by row first, then all of it or nothing. */
@@ -26,10 +20,6 @@ const ground = () => ({
   groups: library.groups,
   today: dayOf(Date.now(), library.club?.zone),
 })
-function save() {
-  const text = writeRosterCsv(props.roster, ground(), seesHealth.value)
-  saveFile('roster-personal-data.csv', 'text/csv', `\uFEFF${text}`)
-}
 async function open(files: FileList | null) {
   const [file] = files ?? []
   if (!file) return
@@ -82,7 +72,7 @@ const nothing = computed(
       columns: {{ ROSTER_HEADERS.join(', ') }}.
     </p>
     <div class="mt-3 flex flex-wrap gap-3">
-      <button type="button" class="btn" @click="save">Save as CSV</button>
+      <a class="btn" href="/api/roster/file" download>Save as CSV</a>
       <label class="btn cursor-pointer"
         >Read a CSV…<input
           type="file"
