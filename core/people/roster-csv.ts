@@ -194,6 +194,16 @@ export function previewRosterCsv(
   return { ok: true, preview: { rows, counts, write: counts.refused ? [] : write } }
 }
 
+/** Whether somebody of this name and birth date is on the roster: the same rule by which a row finds its student. */
+export function isKnown(student: Student, roster: readonly Rostered[]): boolean {
+  const { firstName, lastName, birthDate } = student
+  const found = whose(
+    { 'first name': firstName, 'last name': lastName, ...(birthDate ? { born: birthDate } : {}) },
+    roster,
+  )
+  return found.before !== undefined || found.wrong !== undefined
+}
+
 /** The student a row is about; nothing for a new one. */
 function whose(
   cells: Record<string, string>,

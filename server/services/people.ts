@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { fault, type Fault } from '../../core/kernel/faults'
 import { oneOf, record, slug, text } from '../../core/kernel/fields'
 import { equalDocuments } from '../../core/kernel/merge-documents'
-import { writeRosterCsv } from '../../core/people/roster-csv'
+import { isKnown, writeRosterCsv } from '../../core/people/roster-csv'
 import { ageOn, fullName, readStudent, type RosterGround, type Student } from '../../core/people/student'
 import type { RosterEntry, RosterPage } from '../../shared/answers'
 import type { Role } from '../../shared/roles'
@@ -350,6 +350,7 @@ export async function takeOverRoster(
   const known = new Map(
     (await club.students.all({ id: read.map(({ id }) => id) })).map((row) => [row.id, row]),
   )
+  const roster = (await club.students.all()).map((row) => ({ id: row.id, student: asDocument(row) }))
   let [added, changed] = [0, 0]
   for (const { row, id, isNew, student } of read) {
     const before = known.get(id)
@@ -360,6 +361,8 @@ export async function takeOverRoster(
         await writeStudent(club, keeper, before, student, ground.byRank)
         changed++
       } else if (isNew) {
+        if (isKnown(student, roster))
+          throw badFields([fault(['first name'], 'is on the roster already: read the file again')])
         await addStudent(club, keeper, { id, student }, now)
         added++
       } else throw badFields([fault(['id'], 'is no student of this club')])

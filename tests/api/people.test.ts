@@ -228,6 +228,21 @@ describe('a file of the roster', () => {
     expect(stranger.status).toBe(422)
   })
 
+  it('read against an old roster adds nobody who is there by now', async () => {
+    const again = () => row(2, person({ firstName: 'Stale', birthDate: '2001-02-03', joined: '2026-02-02' }))
+    expect((await desk.post('/api/roster/take-over', { rows: [again()] })).body).toEqual({
+      added: 1,
+      changed: 0,
+    })
+    const before = await count()
+    const { status, body } = await desk.post('/api/roster/take-over', { rows: [again()] })
+    expect([status, (body.faults as { path: string }[])[0]?.path]).toEqual([
+      422,
+      'row 2 (Stale Pell): first name',
+    ])
+    expect(await count()).toBe(before)
+  })
+
   it('sent twice at once adds nobody twice', async () => {
     const rows = [2, 3].map((n) => row(n, person({ firstName: `Twice ${n}`, joined: '2026-02-02' })))
     const before = await count()

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { importedSchema, type RosterEntry } from '~~/shared/answers'
+import { importedSchema, rosterEntriesSchema, type RosterEntry } from '~~/shared/answers'
 import { previewRosterCsv, ROSTER_HEADERS, type RosterPreview } from '~~/core/people/roster-csv'
 import { dayOf } from '~/domain/wall-time'
 
 /** The roster out as CSV, and in: shown row by row first, then all of it or nothing. */
-const props = defineProps<{ roster: RosterEntry[] }>()
 const emit = defineEmits<{ changed: [] }>()
 const library = useLibraryStore()
 const seesHealth = useMayWrite()
@@ -25,7 +24,15 @@ async function open(files: FileList | null) {
   if (!file) return
   problem.value = outcome.value = ''
   preview.value = undefined
-  const read = previewRosterCsv(await file.text(), props.roster, ground(), seesHealth.value)
+  let roster: RosterEntry[]
+  try {
+    // As it stands now: what was taken over a moment ago, here or elsewhere, is not new.
+    roster = await api('/api/roster', { answer: rosterEntriesSchema })
+  } catch (error) {
+    problem.value = saidBy(error)
+    return
+  }
+  const read = previewRosterCsv(await file.text(), roster, ground(), seesHealth.value)
   if (!read.ok) problem.value = read.wrong
   else {
     preview.value = read.preview

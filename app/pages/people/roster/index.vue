@@ -83,7 +83,7 @@ async function added(id: string, student: Student) {
           Files in and out
         </button>
       </div>
-      <RosterFiles v-if="showsFiles" class="mt-3" :roster="roster" @changed="read" />
+      <RosterFiles v-if="showsFiles" class="mt-3" @changed="read" />
       <AddStudent class="mt-4" @added="added" />
       <div class="sieve">
         <FindField v-model="find" label="Find by name, family or note" class="grow" />
