@@ -5,6 +5,7 @@ import { withoutEmptyRows } from '~~/core/curriculum/empty-rows'
 import { readItem } from '~~/core/curriculum/item-rules'
 import { prerequisiteFaults } from '~~/core/curriculum/prerequisites'
 import type { LibraryItem } from '~~/shared/answers'
+import { withFields } from '~/domain/with-fields'
 
 type Outcome = 'archived' | 'deleted'
 
@@ -48,10 +49,7 @@ export function useItemDocument(id: string) {
 
   /** Fields set to `undefined` are left out of the document. */
   function change(values: Partial<Item>, touch = '') {
-    const next = { ...kept.draft.value, ...values }
-    for (const [name, value] of Object.entries(values))
-      if (value === undefined) Reflect.deleteProperty(next, name)
-    kept.change(next, touch)
+    kept.change(withFields(kept.draft.value, values), touch)
   }
 
   /** What is spoken of somewhere is put away, the rest deleted; the toast takes it back. */

@@ -1,5 +1,6 @@
 import { readStudent, type Student } from '~~/core/people/student'
 import { dayOf } from '~/domain/wall-time'
+import { withFields } from '~/domain/with-fields'
 import { rosterPageSchema, savedVersionSchema, type RosterPage } from '~~/shared/answers'
 
 /** A line that was added and not filled in yet is not sent, and no fault. */
@@ -47,10 +48,7 @@ export function useStudentDocument(page: RosterPage, told: (page: RosterPage) =>
 
   /** Fields set to `undefined` are left out of the document. */
   function change(values: { [K in keyof Student]?: Student[K] | undefined }, touch = '') {
-    const next = { ...kept.draft.value, ...values }
-    for (const [name, value] of Object.entries(values))
-      if (value === undefined) Reflect.deleteProperty(next, name)
-    kept.change(next as Student, touch)
+    kept.change(withFields(kept.draft.value, values), touch)
   }
   return { kept, change }
 }

@@ -1,6 +1,7 @@
 import { bestGroups } from './best-groups'
-import { pairCost, RULES, type PairCost, type Rule } from './pair-cost'
+import { pairCost, RULES, type PairCost } from './pair-cost'
 import type { RosterFile } from './roster-file'
+import { RULE_SAYS } from './words'
 
 /** Partners: the best pairing there is of those who are here, proved. */
 
@@ -131,13 +132,6 @@ function costWithin(costs: PairCosts, group: readonly number[]): number {
   }, 0)
 }
 
-const WHY: Record<Rule, string> = {
-  apart: 'kept apart from',
-  mass: 'too far from in mass for contact:',
-  age: 'may not work with adults in contact:',
-  shown: 'shown before with',
-}
-
 /** Why nobody was left for a student: the rules against each other, by how many they shut out. */
 function whyLeft(costs: PairCosts, student: number): string {
   const others = costs.roster.students.map((_, i) => i).filter((i) => i !== student)
@@ -151,7 +145,7 @@ function whyLeft(costs: PairCosts, student: number): string {
   return rules
     .map(
       (rule) =>
-        `${rule}: ${WHY[rule]} ${others.filter((_, i) => against[i] === rule).length} of ${others.length}`,
+        `${rule}: ${RULE_SAYS[rule]}, ${others.filter((_, i) => against[i] === rule).length} of ${others.length}`,
     )
     .join('; ')
 }

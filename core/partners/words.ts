@@ -11,10 +11,10 @@ const PART_SAYS: Record<Part, string> = {
   together: 'wish to be together',
 }
 
-const RULE_SAYS: Record<Rule, string> = {
+export const RULE_SAYS: Record<Rule, string> = {
   apart: 'kept apart',
   mass: 'too far apart in mass for contact',
-  age: 'under 18, and not with adults in contact',
+  age: 'a minor and an adult, in contact',
   shown: 'shown before',
 }
 

@@ -88,7 +88,7 @@ function columnsOf(student: Student, groupOfRank: ReadonlyMap<string, string>) {
   }
 }
 
-async function groundOf(club: Club, now: number): Promise<RosterGround & { byRank: Map<string, string> }> {
+async function groundOf(club: Club, now: number) {
   const [ladder, groups, { zone }] = [await ladderOf(club), await groupsOf(club), await club.row()]
   return {
     ladder,
@@ -130,7 +130,7 @@ export async function rosterList(
 
 /** The roster as a file, the archived too; without health for who does not teach. That it left the house is written down. */
 export async function rosterFile(club: Club, { id: userId, role }: Keeper, now: number): Promise<string> {
-  const { byRank: _byRank, ...ground } = await groundOf(club, now)
+  const ground = await groundOf(club, now)
   const rows = await club.students.all(
     {},
     {
@@ -144,7 +144,7 @@ export async function rosterFile(club: Club, { id: userId, role }: Keeper, now: 
   await club.changed('private', 'roster', 'saved as a file', userId)
   return writeRosterCsv(
     rows.map((row) => ({ id: row.id, student: asDocument(row) })),
-    { ...ground, groups: await groupsOf(club) },
+    ground,
     seesHealth(role),
   )
 }

@@ -91,14 +91,14 @@ export async function placeStudent(
   id: string,
   group: string | null,
 ): Promise<{ groupId: string; placed: boolean }> {
-  const student = await club.students.locked({ id }, ['id', 'rankId'])
+  const student = await club.students.locked({ id }, ['id', 'rankId', 'version'])
   if (!student) throw notFound('student')
   if (group !== null && !(await club.groups.one({ id: group })))
     throw badFields([fault(['group'], `"${group}" is not a group of the club`)])
   const byRank = await club.groupRanks.one({ rankId: student.rankId })
   const groupId = group ?? byRank?.groupId ?? ''
   const placed = group !== null && group !== byRank?.groupId
-  await club.students.change({ id }, { groupId, placed })
+  await club.students.change({ id }, { groupId, placed, version: student.version + 1 })
   await club.changed('students', id, 'placed', userId)
   return { groupId, placed }
 }

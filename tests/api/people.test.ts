@@ -144,6 +144,14 @@ describe('the roster', () => {
     expect(told.version).toBe(version + 1)
   })
 
+  it('who was placed in a group meanwhile is not put back by an older page', async () => {
+    const { id } = await add(teacher, person())
+    const { version, student } = await page(teacher, id)
+    await teacher.put(`/api/students/${id}/group`, { group: 'green' })
+    const { status, body } = await desk.put(`/api/roster/${id}`, { base: version, student })
+    expect([status, (body.theirs as Student).group]).toEqual([409, 'green'])
+  })
+
   it('writes each rank that is given into the history, and moves them to its group', async () => {
     const { id } = await add(teacher, person())
     const { version, student } = await page(teacher, id)
@@ -361,6 +369,7 @@ describe('partners', () => {
     await present(classId, 6)
     const both = await Promise.all([teacher, assistant].map((who) => who.put(path(classId), asked())))
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
+    expect(both.find(({ status }) => status === 409)?.body.theirs).toBeNull()
   })
 
   it('the others come with another press, pins stand, and a latecomer changes one group', async () => {

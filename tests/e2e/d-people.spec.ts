@@ -226,10 +226,7 @@ test('what was paired is read out on the floor, with another partner each round'
   await page.goto(`/floor?class=${classId}`)
   await page.getByRole('button', { name: /^Start/ }).click()
   const title = page.getByRole('heading', { level: 1 })
-  for (let n = 0; n < 40 && (await title.innerText()) !== 'Hip throw'; n++) {
-    await page.keyboard.press('n')
-    await page.waitForTimeout(120)
-  }
+  for (let n = 0; n < 40 && (await title.innerText()) !== 'Hip throw'; n++) await page.keyboard.press('n')
   await page.getByRole('button', { name: /^Partners: \d+ groups/ }).click()
   const sheet = page.getByRole('dialog')
   await expect(sheet.getByRole('tab')).toHaveCount(3)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { XMarkIcon } from '@heroicons/vue/24/solid'
+import { shortName } from '~/domain/short-name'
 
 /** Who works with whom at a board, to be read out and seen from three metres; changed behind one press. */
 const props = defineProps<{ board: string; title: string }>()
@@ -14,11 +15,7 @@ const shown = computed(
   () => pairs.value?.rounds[Math.min(round.value, (pairs.value?.rounds.length ?? 1) - 1)],
 )
 const names = computed(() => new Map((store.data?.roster ?? []).map(({ id, name }) => [id, name])))
-/** First name and an initial: the wall and the floor show no more. */
-function shortName(id: string): string {
-  const [first = 'somebody', ...last] = (names.value.get(id) ?? '').split(' ')
-  return last.length ? `${first} ${last.at(-1)?.[0] ?? ''}` : first
-}
+const nameOf = (id: string) => shortName(names.value.get(id))
 function show() {
   isChanging.value = pairs.value === undefined
   round.value = 0
@@ -63,11 +60,11 @@ function show() {
             :key="group.students.join()"
             :class="{ three: group.students.length === 3 }"
           >
-            {{ group.students.map(shortName).join(' – ') }}
+            {{ group.students.map(nameOf).join(' – ') }}
           </li>
         </ul>
         <p v-if="shown?.left.length" class="over">
-          Left over: {{ shown.left.map(({ id }) => shortName(id)).join(', ') }}
+          Left over: {{ shown.left.map(({ id }) => nameOf(id)).join(', ') }}
         </p>
       </DialogPanel>
     </div>

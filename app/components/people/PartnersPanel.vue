@@ -4,6 +4,7 @@ import type { School } from '~~/core/partners/roster-file'
 import { MOST_ROUNDS } from '~~/core/partners/board-partners'
 import { counted } from '~~/core/kernel/time-text'
 import type { BoardPairs } from '~~/shared/answers'
+import { shortName } from '~/domain/short-name'
 
 /** Partners for a board of the class: the best pairing of who is here, with what speaks for it, pins, the next best and who is left. */
 const props = defineProps<{ board?: string | undefined }>()
@@ -33,11 +34,7 @@ const shown = computed(() => pairs.value?.rounds[round.value])
 const isOver = computed(() => store.run?.phase === 'finished')
 
 const students = computed(() => new Map((store.data?.roster ?? []).map((one) => [one.id, one])))
-/** First name and the initial of the last, as on the wall. */
-function shortName(id: string): string {
-  const [first = 'somebody', ...last] = (students.value.get(id)?.name ?? '').split(' ')
-  return last.length ? `${first} ${last.at(-1)?.[0] ?? ''}` : first
-}
+const nameOf = (id: string) => shortName(students.value.get(id)?.name)
 const rankOf = (id: string) => students.value.get(id)?.rankId
 type Group = BoardPairs['rounds'][number]['groups'][number]
 const costOf = ({ why }: Group) =>
@@ -48,7 +45,7 @@ const figure = (cost: number) => `${cost < 0 ? '−' : ''}${Math.abs(cost).toFix
 const whyOf = ({ why, students: group }: Group) =>
   group.length === 2
     ? (why[0]?.says ?? '')
-    : why.map(({ a, b, says }) => `${shortName(a)} and ${shortName(b)}: ${says}`).join('; ')
+    : why.map(({ a, b, says }) => `${nameOf(a)} and ${nameOf(b)}: ${says}`).join('; ')
 
 const sum = computed(() => {
   const groups = shown.value?.groups ?? []
@@ -70,8 +67,8 @@ const moved = computed(() => {
 const movedSaid = computed(() => {
   const { came, went } = moved.value
   return [
-    came.length ? `${came.map(shortName).join(', ')} came` : '',
-    went.length ? `${went.map(shortName).join(', ')} not here now` : '',
+    came.length ? `${came.map(nameOf).join(', ')} came` : '',
+    went.length ? `${went.map(nameOf).join(', ')} not here now` : '',
   ]
     .filter(Boolean)
     .join('; ')
@@ -103,7 +100,7 @@ function togglePin(group: readonly string[]) {
 /** Two who are asked about. */
 const asked = ref<[string, string]>(['', ''])
 const hereIds = computed(() =>
-  [...(pairs.value?.here ?? [])].sort((a, b) => shortName(a).localeCompare(shortName(b))),
+  [...(pairs.value?.here ?? [])].sort((a, b) => nameOf(a).localeCompare(nameOf(b))),
 )
 const against = computed(() => {
   const [a, b] = asked.value
@@ -218,7 +215,7 @@ async function pairAsked() {
           >
             <span class="names">
               <span v-for="id in group.students" :key="id" class="one"
-                ><Sash v-if="rankOf(id)" :ranks="[rankOf(id)!]" /> {{ shortName(id) }}</span
+                ><Sash v-if="rankOf(id)" :ranks="[rankOf(id)!]" /> {{ nameOf(id) }}</span
               >
               <em v-if="group.students.length === 3">two work, one watches, in turn</em>
             </span>
@@ -234,7 +231,7 @@ async function pairAsked() {
               type="button"
               class="pin"
               :aria-pressed="isPinned(group.students)"
-              :aria-label="`Pin ${group.students.map(shortName).join(' and ')}`"
+              :aria-label="`Pin ${group.students.map(nameOf).join(' and ')}`"
               @click="togglePin(group.students)"
             >
               <i />
@@ -243,12 +240,12 @@ async function pairAsked() {
         </ul>
         <div v-if="shown.left.length" class="left" role="status">
           <p v-for="one in shown.left" :key="one.id">
-            <b>{{ shortName(one.id) }}</b> is left over<template v-if="one.why">: {{ one.why }}</template>
+            <b>{{ nameOf(one.id) }}</b> is left over<template v-if="one.why">: {{ one.why }}</template>
           </p>
         </div>
         <p v-if="pairs.again.length" class="text-13 text-ash">
           Nobody new is left for all:
-          {{ pairs.again.map((two) => two.map(shortName).join(' and ')).join(', ') }} meet again.
+          {{ pairs.again.map((two) => two.map(nameOf).join(' and ')).join(', ') }} meet again.
         </p>
         <div v-if="mayPair && !isOver" class="acts">
           <button
@@ -274,16 +271,16 @@ async function pairAsked() {
           <h3>Why not these?</h3>
           <select v-model="asked[0]" class="field" aria-label="One of two">
             <option value="">who</option>
-            <option v-for="id in hereIds" :key="id" :value="id">{{ shortName(id) }}</option>
+            <option v-for="id in hereIds" :key="id" :value="id">{{ nameOf(id) }}</option>
           </select>
           with
           <select v-model="asked[1]" class="field" aria-label="The other">
             <option value="">whom</option>
-            <option v-for="id in hereIds" :key="id" :value="id">{{ shortName(id) }}</option>
+            <option v-for="id in hereIds" :key="id" :value="id">{{ nameOf(id) }}</option>
           </select>
           <p v-if="against !== undefined" role="status">
             <template v-if="against"
-              >{{ shortName(asked[0]) }} and {{ shortName(asked[1]) }}: {{ against }}.</template
+              >{{ nameOf(asked[0]) }} and {{ nameOf(asked[1]) }}: {{ against }}.</template
             >
             <button v-else-if="!isOver" type="submit" class="btn" :disabled="isPairing">
               They may. Pair them

@@ -3,6 +3,8 @@ import { AGE_BANDS, CONSENTS, type Consent, type Contact, type Student } from '~
 import { saidFault } from '~~/core/kernel/said-fields'
 import type { RosterEntry, RosterPage } from '~~/shared/answers'
 import { dayOfYear } from '~/domain/days'
+import { dayOf } from '~/domain/wall-time'
+import { withFields } from '~/domain/with-fields'
 
 /** All that the roster knows of a student, edited where it stands and kept by itself. */
 const props = defineProps<{ page: RosterPage; roster: RosterEntry[] }>()
@@ -38,7 +40,7 @@ const setRank = (event: Event) => {
   // A new rank is new from today, without the stripes of the last; both can be set otherwise.
   change({ rank, notches: 0, rankSince: today.value })
 }
-const today = computed(() => new Date().toLocaleDateString('en-CA', { timeZone: library.club?.zone }))
+const today = computed(() => dayOf(Date.now(), library.club?.zone))
 const notches = computed(() => library.ranks.get(student.value.rank)?.notches ?? 0)
 const byRank = computed(
   () => library.groups.find(({ ranks }) => ranks.includes(student.value.rank))?.name ?? '',
@@ -87,9 +89,7 @@ const blankContact = (): Contact => ({ name: '' })
 const PARTS = ['name', 'relation', 'phone', 'email'] as const
 function setContact(contact: Contact, part: (typeof PARTS)[number], event: Event): Contact {
   const text = valueOf(event).trim()
-  const next: Contact = { ...contact, [part]: text }
-  if (text === '' && part !== 'name') Reflect.deleteProperty(next, part)
-  return next
+  return withFields(contact, { [part]: text || (part === 'name' ? '' : undefined) })
 }
 const faultAt = (field: keyof Student) => kept.faultAt(field)
 </script>

@@ -1,29 +1,19 @@
 <script setup lang="ts">
-import { attendanceListSchema, type AttendanceList } from '~~/shared/answers'
+import { attendanceListSchema } from '~~/shared/answers'
 import { attendanceFigures, weeksUnder, type Stood } from '~~/core/people/attendance-figures'
 import { dayOfYear } from '~/domain/days'
 
 /** How everybody came in the last weeks: the rate, the streak, each class a mark, and who is under the club's minimum. */
 useHead({ title: 'Attendance · Golden Lintel' })
 const library = useLibraryStore()
-const data = shallowRef<AttendanceList>()
-const problem = ref('')
+const { data, problem, readQuietly } = useReading(() =>
+  api('/api/attendance', { answer: attendanceListSchema }),
+)
 const isUnderOnly = ref(false)
 const sortedBy = ref<'rank' | 'rate' | 'last'>('rank')
 
-async function read() {
-  data.value = await api('/api/attendance', { answer: attendanceListSchema })
-}
-onMounted(async () => {
-  try {
-    await library.load()
-    await read()
-  } catch (error) {
-    problem.value = saidBy(error)
-  }
-})
 onChange('class', undefined, (change) => {
-  if (change === 'back' || change.what === 'settled') void read().catch(() => {})
+  if (change === 'back' || change.what === 'settled') readQuietly()
 })
 const minimum = computed(() => library.loaded?.settings.weeklyMinimum ?? 0)
 const rows = computed(() =>
@@ -59,7 +49,7 @@ const percent = (rate: number | undefined) => (rate === undefined ? '–' : `${M
           A weekly minimum can be set under <NuxtLink to="/settings" class="link">Club settings</NuxtLink>.
         </p>
       </div>
-      <table v-if="shown.length">
+      <table v-if="shown.length" class="ruled">
         <thead>
           <tr>
             <th scope="col" :aria-sort="sortedBy === 'rank' ? 'ascending' : undefined">
@@ -130,19 +120,6 @@ const percent = (rate: number | undefined) => (rate === undefined ? '–' : `${M
   gap: 6px;
   margin-left: auto;
 }
-table {
-  width: 100%;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
-thead th {
-  padding: 6px 10px;
-  text-align: left;
-  font-size: 13px;
-  font-weight: 450;
-  color: #f2e6d0;
-  background: var(--color-umber);
-}
 thead button {
   text-decoration: underline dotted;
 }
@@ -151,14 +128,8 @@ thead th[aria-sort] button {
 }
 tbody th,
 td {
-  height: 36px;
-  padding: 2px 10px;
-  border-top: 1px solid #e7decd;
   text-align: left;
   white-space: nowrap;
-}
-tbody th {
-  font-weight: 640;
 }
 tbody th a {
   margin-right: 8px;

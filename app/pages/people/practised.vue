@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { practiceMatrixSchema, type PracticeMatrix } from '~~/shared/answers'
+import { practiceMatrixSchema } from '~~/shared/answers'
 import { longestWithout, standingOf, writeMatrixCsv, type Cell, type Standing } from '~~/core/people/matrix'
 import type { Mark } from '~~/core/people/marks'
 import { minutes } from '~~/core/kernel/time-text'
@@ -10,8 +10,9 @@ import { saveFile } from '~/domain/save-file'
 /** The ledger as a matrix: who has had what, how long ago and how well; who has not had an item. */
 useHead({ title: 'Who has had what · Golden Lintel' })
 const library = useLibraryStore()
-const data = shallowRef<PracticeMatrix>()
-const problem = ref('')
+const { data, problem, readQuietly } = useReading(() =>
+  api('/api/practised', { answer: practiceMatrixSchema }),
+)
 const group = ref('')
 const category = ref('')
 const isAskedOnly = ref(true)
@@ -19,18 +20,7 @@ const find = ref('')
 /** The item by which the rows are sorted: who has gone longest without it first. */
 const sortedBy = ref<string>()
 
-async function read() {
-  data.value = await api('/api/practised', { answer: practiceMatrixSchema })
-}
-onMounted(async () => {
-  try {
-    await library.load()
-    await read()
-  } catch (error) {
-    problem.value = saidBy(error)
-  }
-})
-onChange('students', undefined, () => void read().catch(() => {}))
+onChange('students', undefined, readQuietly)
 
 const cells = computed(
   () =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { rosterEntriesSchema, type RosterEntry } from '~~/shared/answers'
+import { rosterEntriesSchema } from '~~/shared/answers'
 import { counted } from '~~/core/kernel/time-text'
 import { fullName, type Student } from '~~/core/people/student'
 import { toast } from 'vue-sonner'
@@ -8,25 +8,18 @@ import { dayOfYear } from '~/domain/days'
 /** Everybody the club knows: found, added, opened; the archived behind a tick. */
 useHead({ title: 'Roster · Golden Lintel' })
 const library = useLibraryStore()
-const roster = shallowRef<RosterEntry[]>()
-const problem = ref('')
+const {
+  data: roster,
+  problem,
+  readAnew,
+  readQuietly,
+} = useReading(() => api('/api/roster', { answer: rosterEntriesSchema }))
 const find = ref('')
 const group = ref('')
 const withArchived = ref(false)
 const showsFiles = ref(false)
 
-async function read() {
-  roster.value = await api('/api/roster', { answer: rosterEntriesSchema })
-}
-onMounted(async () => {
-  try {
-    await library.load()
-    await read()
-  } catch (error) {
-    problem.value = saidBy(error)
-  }
-})
-onChange('students', undefined, () => void read().catch(() => {}))
+onChange('students', undefined, readQuietly)
 
 const position = computed(() => new Map(library.ladder.ranks.map(({ id }, n) => [id, n])))
 const shown = computed(() => {
@@ -51,7 +44,7 @@ const groupName = (id: string) => library.groups.find((one) => one.id === id)?.n
 const asked = (student: Student) => Object.values(student.consents).filter((one) => one !== undefined).length
 
 async function added(id: string, student: Student) {
-  await read().catch(() => {})
+  await readAnew().catch(() => undefined)
   const twice = (roster.value ?? []).filter(
     (one) => one.id !== id && fullName(one.student).toLowerCase() === fullName(student).toLowerCase(),
   )
@@ -83,7 +76,7 @@ async function added(id: string, student: Student) {
           Files in and out
         </button>
       </div>
-      <RosterFiles v-if="showsFiles" class="mt-3" @changed="read" />
+      <RosterFiles v-if="showsFiles" class="mt-3" @changed="readQuietly" />
       <AddStudent class="mt-4" @added="added" />
       <div class="sieve">
         <FindField v-model="find" label="Find by name, family or note" class="grow" />
@@ -95,7 +88,7 @@ async function added(id: string, student: Student) {
           ><input v-model="withArchived" type="checkbox" /> the archived too</label
         >
       </div>
-      <table v-if="shown.length" class="list">
+      <table v-if="shown.length" class="ruled">
         <thead>
           <tr>
             <th>Name</th>
@@ -175,27 +168,6 @@ async function added(id: string, student: Student) {
   align-items: center;
   gap: 6px;
 }
-.list {
-  width: 100%;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
-.list th {
-  padding: 6px 10px;
-  text-align: left;
-  font-size: 13px;
-  font-weight: 450;
-  color: #f2e6d0;
-  background: var(--color-umber);
-}
-.list td {
-  height: 38px;
-  padding: 3px 10px;
-  border-top: 1px solid #e7decd;
-}
-.list tbody tr:hover {
-  background: #fbf5e6;
-}
 .name a {
   font-weight: 640;
 }
@@ -230,15 +202,15 @@ async function added(id: string, student: Student) {
   .page {
     padding: 10px 12px 30px;
   }
-  .list th:nth-child(n + 3),
+  .ruled th:nth-child(n + 3),
   .since,
   .group-cell,
   .family,
   .agreed {
     display: none;
   }
-  .list td.num,
-  .list td.note {
+  .ruled td.num,
+  .ruled td.note {
     display: none;
   }
 }
