@@ -88,7 +88,12 @@ const SECTIONS = computed(() => [
   ['schools', 'How you teach'],
   ['hall', 'Days and hall'],
   ['limits', 'Limits'],
-  ...(readonly.value ? [] : [['accounts', 'Who signs in']]),
+  ...(readonly.value
+    ? []
+    : [
+        ['accounts', 'Who signs in'],
+        ['readers', 'Door readers'],
+      ]),
   ['password', 'Your password'],
 ])
 </script>
