@@ -7,9 +7,12 @@ import type { Database } from '../server/db/connect'
 import { inClub, readClub, type Club } from '../server/db/in-club'
 import { dayIn, momentOf } from '../server/services/calendar'
 import { addClass } from '../server/services/classes'
+import { addSightings } from '../server/services/corrections'
 import { appendEvents } from '../server/services/events'
 import { putMark } from '../server/services/marks'
+import { addNotice } from '../server/services/notices'
 import { pairBoard } from '../server/services/partners'
+import { addResults } from '../server/services/results'
 import { settleClass } from '../server/services/settle'
 import type { SignedIn } from '../server/services/sessions'
 import { createClub } from '../server/services/new-club'
@@ -23,6 +26,7 @@ import { demoTogether, moreOf, tagOf } from './people'
 import { lastClass, lastWeek, tonight } from './plans'
 import { seasonPlans } from './season'
 import { seeded, type Seeded } from './seeded'
+import { demoNotices, figuresOfClass, sightingsOfMarks, type OpenFaults } from './seen'
 import { demoSignIns } from './sign-ins'
 import { visitingEvening } from './visitors'
 
@@ -72,14 +76,20 @@ export async function loadDemo(db: Database, now = Date.now()): Promise<void> {
   await createClub(db, clubId, settings, curriculum, (club) => addPeople(club, today, chance), demoGroups)
 
   const plans = [...seasonPlans(CLASSES - 2, chance), lastWeek, lastClass]
+  // What was seen beside the marks takes nothing from the chance that the rest of the demo is made with.
+  const seen = { open: new Map<string, string>(), chance: seeded(SEED + 3) }
   for (const [n, date] of classDaysBefore(today, CLASSES).entries()) {
     const document = plans[n]
-    if (document) await addRunClass(db, clubId, document, date, settings.zone, chance, n >= CLASSES - PAIRED)
+    const held = { document, date, zone: settings.zone, n, isPaired: n >= CLASSES - PAIRED }
+    if (document) await addRunClass(db, clubId, { ...held, document }, chance, seen)
   }
   await inClub(db, clubId, async (club) => {
     await addPlannedClass(club, await withStudents(club, tonight), today, '18:30', chance)
     await addPlannedClass(club, visitingEvening, visitorsDay(today), '14:00', chance)
     await addSeries(club)
+    const madeBy = await headOf(club)
+    for (const { says, group } of demoNotices)
+      await addNotice(club, madeBy, { id: seen.chance.uuid(), says, from: today, until: null, group })
   })
 }
 
@@ -187,15 +197,22 @@ async function pairBoards(
       )
 }
 
+interface HeldClass {
+  document: object
+  date: string
+  zone: string
+  /** Which one of the season it is. */
+  n: number
+  isPaired: boolean
+}
+
 /** A class that was run: its events and taps go the same way as those of a floor. */
 async function addRunClass(
   db: Database,
   clubId: string,
-  document: object,
-  date: string,
-  zone: string,
+  { document, date, zone, n, isPaired }: HeldClass,
   chance: Seeded,
-  isPaired: boolean,
+  seen: { open: OpenFaults; chance: Seeded },
 ) {
   const startTime = START[parseISO(date).getDay()] ?? '18:30'
   const { planId, classId, teacherId } = await inClub(db, clubId, (club) =>
@@ -224,5 +241,10 @@ async function addRunClass(
       (a, b) => a.givenAt.getTime() - b.givenAt.getTime() || (a.id < b.id ? -1 : 1),
     )
     for (const { studentId, itemId, mark } of inTime) await putMark(club, studentId, itemId, mark)
+    const came = await club.classStudents.all({ classId, stood: 'there' }, { order: [['studentId', 'ASC']] })
+    const students = came.map(({ studentId }) => studentId)
+    const time = (at: number) => ({ atMs: at, deviceAtMs: at, doubt: null })
+    await addSightings(club, teacherId, classId, sightingsOfMarks(inTime, seen.open, seen.chance), time)
+    await addResults(club, teacherId, classId, figuresOfClass(plan, students, n, ended, seen.chance), time)
   })
 }

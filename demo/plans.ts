@@ -218,6 +218,7 @@ export const bursts = {
   priority: 'could',
   technique: 'squat-burst',
   dose: { kind: 'rounds', rounds: 5, workSec: 30, restSec: 20, setupSec: 15, tempoSec: 3 },
+  result: { figure: 'reps' },
 }
 
 const wrists = {

@@ -113,6 +113,11 @@ export const ACCESS = {
   'DELETE /api/series/:id': { roles: TEACHERS, reach: 'all of it' },
   'GET /api/classes/:id/chapters': { roles: TEACHERS, reach: 'chapters for a recording of the class' },
   'POST /api/marks': { roles: TEACHERS, reach: 'a mark on a student’s item' },
+  'POST /api/corrections': { roles: TEACHERS, reach: 'a fault that was seen, or seen right' },
+  'GET /api/items/:id/corrections': { roles: TEACHERS, reach: 'what stays open of an item, by student' },
+  'POST /api/notices': { roles: EVERYONE, reach: 'something to be read out' },
+  'PUT /api/notices/:id': { roles: EVERYONE, reach: 'all of it' },
+  'PUT /api/notices/:id/ended': { roles: EVERYONE, reach: 'taken off the list, or put back' },
   'GET /api/attendance': { roles: TEACHERS, reach: 'how everybody came in the last twelve weeks' },
   'GET /api/practised': { roles: TEACHERS, reach: 'every student by every item, from the summaries' },
   'GET /api/club/expected': { roles: TEACHERS, reach: 'students with what they practised' },
@@ -169,3 +174,5 @@ export const seesHealth = (role: Role): boolean => (TEACHERS as readonly Role[])
 export const reachesEveryDay = (role: Role): boolean => (TEACHERS as readonly Role[]).includes(role)
 /** Who may act on the floor; the desk keeps the register only. */
 export const mayRun = (role: Role): boolean => (FLOOR as readonly Role[]).includes(role)
+/** Who keeps what was seen of a student: faults, and what was right. */
+export const mayCorrect = (role: Role): boolean => (TEACHERS as readonly Role[]).includes(role)

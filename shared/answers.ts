@@ -8,8 +8,10 @@ import { shapeSchema } from '../core/curriculum/shapes'
 import { syllabusSchema } from '../core/curriculum/syllabus'
 import { presenceMarkSchema, runEventSchema } from '../core/floor/events'
 import { STOODS } from '../core/people/attendance-figures'
+import { CORRECTION_STATES, sightingSchema } from '../core/people/corrections'
 import { TAP_OUTCOMES } from '../core/people/door-taps'
 import { MARKS } from '../core/people/marks'
+import { askSchema, resultSchema } from '../core/people/results'
 import { studentSchema } from '../core/people/student'
 import { PHASE_NAMES } from '../core/plan/phases'
 import { SCHOOLS } from '../core/partners/roster-file'
@@ -140,15 +142,45 @@ const rostered = {
 export const rosterEntrySchema = z.object({ ...rostered, groupId: id, age: count.nullable() })
 export type RosterEntry = z.infer<typeof rosterEntrySchema>
 export const rosterEntriesSchema = z.array(rosterEntrySchema)
-export const rosterPageSchema = z.object({
-  ...rostered,
-  /** Ranks that were given, the newest first. */
-  awards: z.array(z.object({ rank: id, notches: count, day: day.nullable(), by: z.string(), at: moment })),
-})
+/** Ranks that were given, the newest first. */
+const awardsSchema = z.array(
+  z.object({ rank: id, notches: count, day: day.nullable(), by: z.string(), at: moment }),
+)
+export const rosterPageSchema = z.object({ ...rostered, awards: awardsSchema })
 export type RosterPage = z.infer<typeof rosterPageSchema>
 export const archivedSchema = z.object({ active: z.boolean() })
 
 export const expectedListSchema = z.array(expectedSchema)
+
+/** What stands of a fault of a student's item. */
+export const correctionSchema = z.object({
+  student: id,
+  item: id,
+  said: z.string(),
+  state: z.enum(CORRECTION_STATES),
+  seen: count,
+  right: count,
+  returned: z.boolean(),
+  oral: z.boolean(),
+  first: ms,
+  last: ms,
+  lastId: id,
+})
+export const itemCorrectionsSchema = z.array(correctionSchema.extend({ name: z.string() }))
+export type ItemCorrection = z.infer<typeof itemCorrectionsSchema>[number]
+
+/** Something to be read out, to everybody or one group. */
+export const noticeSchema = z.object({
+  id,
+  version: count,
+  says: z.string(),
+  from: day,
+  until: day.nullable(),
+  group: id.nullable(),
+  by: z.string(),
+})
+export type Notice = z.infer<typeof noticeSchema>
+export const noticesSchema = z.array(noticeSchema)
 
 const classHead = {
   id,
@@ -173,6 +205,8 @@ export const classEventsSchema = z.object({
   state: classState,
   events: z.array(runEventSchema),
   marks: z.array(presenceMarkSchema),
+  /** The figures that drills asked for. */
+  results: z.array(resultSchema),
   /** Ids of the acts and taps whose time cannot be right as it was sent. */
   doubted: z.array(z.object({ id, doubt: z.enum(['ahead', 'another day']) })),
 })
@@ -182,6 +216,9 @@ export const classViewSchema = classSummarySchema.extend({
   ...classEventsSchema.shape,
   plan: planSchema,
   roster: rosterSchema,
+  /** What was seen of its students at its items, for those who teach. */
+  sightings: z.array(sightingSchema),
+  notices: z.array(noticeSchema),
   /** The server's clock, by which a device knows how far its own is off. */
   now: ms,
 })
@@ -275,6 +312,7 @@ export const todaySchema = z.object({
   last: lastClassSchema.nullable(),
   nextGrading: day.nullable(),
   roster: rosterSchema,
+  notices: noticesSchema,
 })
 export type Today = z.infer<typeof todaySchema>
 
@@ -357,7 +395,14 @@ export const studentClassesSchema = z.object({
   practice: z.array(practisedSchema),
   /** Marks given, the latest last: of one item and layer that one stands. */
   marks: z.array(
-    z.object({ classId: id, itemId: id, layer: count, mark: z.enum(MARKS), fault: z.string().nullable() }),
+    z.object({
+      classId: id,
+      day,
+      itemId: id,
+      layer: count,
+      mark: z.enum(MARKS),
+      fault: z.string().nullable(),
+    }),
   ),
 })
 export type StudentClasses = z.infer<typeof studentClassesSchema>
@@ -396,6 +441,13 @@ export const studentPageSchema = studentClassesSchema.extend({
   today: day,
   /** Whom this student is never paired with. */
   apart: z.array(z.string()),
+  /** What was seen of them, of every item. */
+  sightings: z.array(sightingSchema),
+  /** Minutes of work day by day, the oldest first. */
+  days: z.array(z.object({ day, workMs: ms })),
+  /** Figures of drills, the oldest first. */
+  figures: z.array(z.object({ day, title: z.string(), item: id.nullable(), ask: askSchema, figure: count })),
+  awards: awardsSchema,
 })
 /** The group a student trains with now, and whether they are placed there by hand. */
 export const placedSchema = z.object({ groupId: id, placed: z.boolean() })

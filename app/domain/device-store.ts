@@ -1,5 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { PresenceMark, RunEvent } from '~~/core/floor/events'
+import type { Sighting } from '~~/core/people/corrections'
+import type { Result } from '~~/core/people/results'
 import type { ClassData } from '~/stores/class'
 
 /**
@@ -13,7 +15,12 @@ export interface Unsent {
   planVersion: number
   run?: RunEvent
   presence?: PresenceMark
+  sighting?: Sighting
+  result?: Result
 }
+
+/** What there is to send, of whichever kind. */
+export const eventIn = ({ run, presence, sighting, result }: Unsent) => run ?? presence ?? sighting ?? result
 
 /** A changed document that the server does not have yet. */
 export interface Draft<T = unknown> {
@@ -83,7 +90,7 @@ export async function keepUnsent(event: Unsent): Promise<void> {
 export async function unsentOf(classId: string): Promise<Unsent[]> {
   const kept = await onDevice((db) => db.getAllFromIndex('unsent', 'class', classId), [])
   const all = new Map([...kept, ...waiting.values()].map((row) => [row.id, row]))
-  const countOf = ({ run, presence }: Unsent) => run?.n ?? presence?.n ?? 0
+  const countOf = (event: Unsent) => eventIn(event)?.n ?? 0
   return [...all.values()]
     .filter((row) => row.classId === classId && isMine(row))
     .sort((a, b) => countOf(a) - countOf(b))

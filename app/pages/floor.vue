@@ -2,6 +2,7 @@
 import { todaySchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
 import { asksOf } from '~~/core/partners/for-board'
+import { techniquesOf } from '~~/core/plan/techniques'
 import { shortDose } from '~~/core/plan/doses'
 import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
@@ -110,6 +111,18 @@ const forTwo = computed(() => {
   const blocks = [shown.value?.placed?.block, shown.value?.coming?.block]
   return of && blocks.find((block) => block && asksOf(of, block, (id) => library.items.get(id)))
 })
+/** What is worked at the board, which those who teach watch for. */
+const teaches = useMayWrite()
+const watched = computed(() => {
+  const { plan: of } = store
+  const block = shown.value?.placed?.block
+  if (!of || !block) return []
+  return [...new Set(techniquesOf({ ...of, blocks: [block] }).map(({ id }) => id))]
+})
+const hasTools = computed(
+  () =>
+    Boolean(forTwo.value ?? shown.value?.placed?.block.result) || (teaches.value && watched.value.length > 0),
+)
 const next = computed(() => shown.value?.coming)
 const nextAt = computed(() =>
   next.value && run.value?.phase === 'running'
@@ -127,21 +140,7 @@ const nextAt = computed(() =>
       No class is planned. <NuxtLink to="/">Plan one on Today</NuxtLink>, then run it here.
     </p>
     <template v-else-if="plan && run && now && shown && call">
-      <section v-if="finished" class="message">
-        <h1>Bowed out</h1>
-        <p>
-          {{ store.here }} students,
-          {{ minutes(run.legs.reduce((sum, leg) => sum + leg.to - leg.from, 0)) }} on the floor.
-        </p>
-        <p v-if="store.unsent">
-          {{ store.unsent }} events wait for the server; they are kept on this device.
-        </p>
-        <p v-else>What each practised is in the ledger.</p>
-        <p class="mt-4">
-          <NuxtLink :to="`/people?class=${store.data.id}`">See what each practised</NuxtLink>
-        </p>
-        <button type="button" class="after-all" @click="store.goOnAfterAll()">Not finished after all</button>
-      </section>
+      <BowedOut v-if="finished" />
       <main v-else class="stage" :class="{ many: plan.groups.length > 4, stepped: form }">
         <div class="say">
           <span v-if="shown.placed" class="tag">{{ PHASES[shown.placed.block.phase].mark }}</span>
@@ -158,6 +157,7 @@ const nextAt = computed(() =>
         </div>
         <BesideLine v-if="isShared && shown.groups[0] && !ready" :now="shown.groups[0]" />
         <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
+        <FloorNotices v-if="!ready && !next && store.data.notices.length" :notices="store.data.notices" />
         <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
         <div
           class="groups"
@@ -176,18 +176,28 @@ const nextAt = computed(() =>
             :first="ready ? firstMinutes(group.id) : undefined"
           />
         </div>
-        <p class="next">
-          <template v-if="next">
-            <span>Next{{ nextAt && `, ${nextAt}` }}</span>
-            <b>{{ next.block.title }}, {{ minutes(next.ms) }}</b>
-          </template>
-          <template v-else><span>Then</span> <b>bow out</b></template>
-          <LazyFloorPartners v-if="forTwo" :board="forTwo.id" :title="forTwo.title" />
-          <span v-if="store.unsent" class="unsent" role="status"
-            >{{ store.unsent }} kept on this device, not sent yet</span
-          >
-          <span v-if="store.refused" class="unsent" role="alert">{{ store.refused }}</span>
-        </p>
+        <div class="line">
+          <p class="next">
+            <template v-if="next">
+              <span>Next{{ nextAt && `, ${nextAt}` }}</span>
+              <b>{{ next.block.title }}, {{ minutes(next.ms) }}</b>
+            </template>
+            <template v-else><span>Then</span> <b>bow out</b></template>
+            <span v-if="store.unsent" class="unsent" role="status"
+              >{{ store.unsent }} kept on this device, not sent yet</span
+            >
+            <span v-if="store.refused" class="unsent" role="alert">{{ store.refused }}</span>
+          </p>
+          <div v-if="hasTools" class="tools">
+            <LazyFloorPartners v-if="forTwo" :board="forTwo.id" :title="forTwo.title" />
+            <LazyFloorWatch
+              v-if="teaches && watched.length"
+              :items="watched"
+              :title="shown.placed?.block.title ?? ''"
+            />
+            <LazyDrillFigures v-if="shown.placed?.block.result" :block="shown.placed.block" hall />
+          </div>
+        </div>
       </main>
       <FloorKeys />
     </template>
@@ -214,20 +224,9 @@ const nextAt = computed(() =>
   font-size: 26px;
   line-height: 38px;
 }
-.message h1 {
-  margin-bottom: 14px;
-  font-size: 64px;
-  color: var(--color-hall-gilt);
-}
 .message a {
   color: var(--color-hall-harbour);
   text-decoration: underline;
-}
-.after-all {
-  margin-top: 28px;
-  padding: 10px 22px;
-  font-size: 22px;
-  border: 2px solid #75604a;
 }
 .stage {
   display: flex;
@@ -298,6 +297,21 @@ const nextAt = computed(() =>
   padding: 0 2px;
   font-size: 20px;
   line-height: 28px;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+.line .next {
+  flex: 1;
+  min-width: 0;
+}
+.tools {
+  display: flex;
+  flex: none;
+  flex-wrap: wrap;
+  gap: 10px;
 }
 .next span {
   color: var(--color-hall-ash);
@@ -379,6 +393,17 @@ const nextAt = computed(() =>
   .next {
     flex-wrap: wrap;
     row-gap: 0;
+  }
+  /* On a phone they are at hand under the clock. */
+  .say,
+  .middle {
+    order: -2;
+  }
+  .line {
+    display: contents;
+  }
+  .tools {
+    order: -1;
   }
 }
 </style>

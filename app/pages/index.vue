@@ -47,6 +47,7 @@ onMounted(load)
 /** What happens to a class elsewhere is shown as it happens; taps come in many at once. */
 const reload = useDebounceFn(load, 600, { maxWait: 2000 })
 onChange('class', undefined, () => void reload())
+onChange('library', 'notices', () => void reload())
 
 /** Planning a class on a day of choice, although one is planned already. */
 const another = ref(false)
@@ -227,7 +228,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
             insurer.
           </p>
         </TodayColumn>
-        <LastClass :last="last" :today="data.today" />
+        <div>
+          <NoticesColumn :notices="data.notices" :today="data.today" class="mb-6" @changed="load" />
+          <LastClass :last="last" :today="data.today" />
+        </div>
       </div>
     </template>
   </div>

@@ -6,9 +6,12 @@ import { layPlan } from '~~/core/plan/timeline'
 import { inForce } from '~~/core/floor/events'
 import { replay } from '~~/core/floor/run'
 import type { PresenceMark, RunEvent } from '~~/core/floor/events'
+import { correctionsOf, type Sighting } from '~~/core/people/corrections'
+import type { Result } from '~~/core/people/results'
 import type { ClassView } from '~~/shared/answers'
 import {
   classesWithUnsent,
+  eventIn,
   forgetSent,
   keepClass,
   keepUnsent,
@@ -29,6 +32,9 @@ const BATCH = 400
 const STOOD_STILL_MS = 10_000
 /** A class begun within this time of its hour is meant to end at its hour. */
 const NEAR_ITS_HOUR_MS = 60 * 60_000
+
+/** An event that is not yet kept with its class. */
+const NOWHERE = { id: '', classId: '', planVersion: 0 }
 
 function eachOnce<E extends { id: string }>(events: E[]): E[] {
   return [...new Map(events.map((event) => [event.id, event])).values()]
@@ -84,6 +90,8 @@ export const useClassStore = defineStore('class', () => {
       refused.value = `The layer is not kept: ${saidBy(error)}`
     }
   }
+  /** What stands open of whoever is on the roster at an item of the class. */
+  const corrections = computed(() => correctionsOf(data.value?.sightings ?? []))
   const here = computed(() => [...register.value.values()].filter((line) => inHall(line)).length)
 
   /** When the class is due to end, ms since 1970. */
@@ -115,7 +123,7 @@ export const useClassStore = defineStore('class', () => {
     stopHearing?.()
     stopHearing = onChange('class', id, (change) => {
       if (change === 'back') void send()
-      if (change === 'back' || change.what === 'guest') void readRoster()
+      if (change === 'back' || change.what === 'guest' || change.what === 'corrected') void readView()
       readSoon()
     })
     void send()
@@ -141,6 +149,16 @@ export const useClassStore = defineStore('class', () => {
     const shown = data.value?.id === fresh.id ? data.value : undefined
     return {
       ...fresh,
+      sightings: eachOnce([
+        ...waiting.flatMap(({ sighting }) => corrected(sighting)),
+        ...(shown?.sightings ?? []),
+        ...(fresh.sightings ?? []),
+      ]),
+      results: eachOnce([
+        ...waiting.flatMap(({ result }) => corrected(result)),
+        ...(shown?.results ?? []),
+        ...(fresh.results ?? []),
+      ]),
       events: eachOnce([
         ...waiting.flatMap(({ run: event }) => corrected(event)),
         ...(shown?.events ?? []),
@@ -154,14 +172,16 @@ export const useClassStore = defineStore('class', () => {
     }
   }
 
-  /** Takes in who is on the register: somebody new at the door. */
-  async function readRoster() {
+  /** Takes in who is on the register, what was seen of them and what is to be read out: somebody new at the door, a fault on another device. */
+  async function readView() {
     const { value } = data
     if (!value) return
     try {
-      const { roster } = await api(`/api/classes/${value.id}`, { answer: classViewSchema })
+      const { roster, sightings, notices } = await api(`/api/classes/${value.id}`, {
+        answer: classViewSchema,
+      })
       if (data.value?.id !== value.id) return
-      data.value = { ...data.value, roster }
+      data.value = withUnsent({ ...data.value, roster, sightings, notices }, await unsentOf(value.id))
       await keepClass(data.value)
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
@@ -195,7 +215,7 @@ export const useClassStore = defineStore('class', () => {
 
   async function keep(event: Omit<Unsent, 'id' | 'classId' | 'planVersion'>) {
     const { value } = data
-    const id = event.run?.id ?? event.presence?.id
+    const id = eventIn({ ...NOWHERE, ...event })?.id
     if (!value || !id) return
     const waiting = { id, classId: value.id, planVersion: value.planVersion, ...event }
     data.value = withUnsent(value, [waiting])
@@ -237,6 +257,20 @@ export const useClassStore = defineStore('class', () => {
     return id
   }
 
+  /** Keeps that a fault was seen, or seen right; or takes back that it was. Its id, for undo. */
+  function see(sighting: Omit<Sighting, 'id' | 'at' | 'n'>): string {
+    const id = crypto.randomUUID()
+    void keep({ sighting: { id, at: clock.device(), n: nextCount(), ...sighting } })
+    return id
+  }
+
+  /** Keeps the figure a board asks for, or takes one back; its id, for undo. */
+  function enter(result: Omit<Result, 'id' | 'at' | 'n'>): string {
+    const id = crypto.randomUUID()
+    void keep({ result: { id, at: clock.device(), n: nextCount(), ...result } })
+    return id
+  }
+
   /** One sending after the other, so that no event is on its way twice. One that fails holds up none after it. */
   function send(): Promise<void> {
     const { value } = data
@@ -254,9 +288,12 @@ export const useClassStore = defineStore('class', () => {
   }
 
   async function sendAll(classId: string) {
-    const waiting = await unsentOf(classId)
-    for (let from = 0; from < waiting.length; from += BATCH)
-      if (!(await sendBatch(classId, waiting.slice(from, from + BATCH)))) break
+    // What was seen of students goes by itself: whoever may not keep it loses no tap by it.
+    const all = await unsentOf(classId)
+    const isTap = ({ run: event, presence }: Unsent) => Boolean(event ?? presence)
+    for (const waiting of [all.filter(isTap), all.filter((one) => !isTap(one))])
+      for (let from = 0; from < waiting.length; from += BATCH)
+        if (!(await sendBatch(classId, waiting.slice(from, from + BATCH)))) break
     if (data.value?.id === classId) unsent.value = (await unsentOf(classId)).length
   }
 
@@ -270,6 +307,8 @@ export const useClassStore = defineStore('class', () => {
         body: {
           run: batch.flatMap(({ run: event }) => event ?? []),
           presence: batch.flatMap(({ presence }) => presence ?? []),
+          sightings: batch.flatMap(({ sighting }) => sighting ?? []),
+          results: batch.flatMap(({ result }) => result ?? []),
           planVersion: batch[0]?.planVersion,
           sentAt,
           off: clock.knownOff(),
@@ -308,7 +347,10 @@ export const useClassStore = defineStore('class', () => {
     unsent,
     refused,
     open,
-    readRoster,
+    readView,
+    corrections,
+    see,
+    enter,
     close,
     act,
     goOnAfterAll,

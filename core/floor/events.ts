@@ -14,7 +14,7 @@ export const eventId = () =>
   z.string({ error: 'must be an id' }).refine((s) => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(s), {
     error: 'must be an id made by the device (a UUID in small letters)',
   })
-const moment = () => whole(0, EPOCH_MAX)
+export const moment = () => whole(0, EPOCH_MAX)
 const count = () => whole(0, 4_000_000_000)
 
 export const RUN_KINDS = ['start', 'pause', 'resume', 'next', 'skip', 'finish', 'undo'] as const

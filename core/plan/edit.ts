@@ -123,8 +123,10 @@ const FIXED: Partial<Record<Phase, Dose>> = {
 }
 
 /** The block in another phase; one in which nothing is counted takes that phase's usual time for a counted dose. */
-export function withPhase(block: Block, phase: Phase, plan: Plan): Block {
+export function withPhase(one: Block, phase: Phase, plan: Plan): Block {
   const usual = FIXED[phase]
+  const { result, ...without } = one
+  const block: Block = usual || !result ? without : one
   if (!usual || (block.mode === 'together' && block.dose?.kind === 'fixed')) return { ...block, phase }
   const { technique, ...together } = withMode(block, 'together', plan)
   return { ...together, phase, dose: usual, ...(technique && phase !== 'water' ? { technique } : {}) }
@@ -155,6 +157,7 @@ function common(one: Block): Block {
   if (one.firstSide !== undefined) block.firstSide = one.firstSide
   if (one.start !== undefined) block.start = one.start
   if (one.teaching !== undefined) block.teaching = one.teaching
+  if (one.result !== undefined) block.result = one.result
   return block
 }
 

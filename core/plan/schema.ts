@@ -18,6 +18,7 @@ import {
   whole,
 } from '../kernel/fields'
 import { references } from '../kernel/references'
+import { askSchema } from '../people/results'
 import { PHASE_NAMES } from './phases'
 import { placeFields } from './places'
 
@@ -93,6 +94,8 @@ export const blockSchema = record({
   part: text(200).optional(),
   notes: notes().optional(),
   teaching: teachingSchema.optional(),
+  /** One figure of each student, entered on the floor. */
+  result: askSchema.optional(),
 })
 
 /** The lesson of a series that a plan is. */

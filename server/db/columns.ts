@@ -53,3 +53,17 @@ export const practiceColumns = {
   sections: { type: T.TEXT },
   revision: whole,
 }
+
+/** What every event says of itself. */
+export const eventColumns = {
+  clubId: key,
+  id: key,
+  kind: text,
+  atMs: bigWhole('atMs'),
+  deviceAtMs: bigWhole('deviceAtMs'),
+  countOnDevice: { type: T.INTEGER },
+  doubt: maybeText,
+  undoes: maybeText,
+  sentBy: id,
+  receivedAt: stamp,
+}

@@ -6,6 +6,7 @@ import * as records from './migrations/0003-records'
 import * as keptApart from './migrations/0004-kept-apart'
 import * as further from './migrations/0005-further'
 import * as people from './migrations/0006-people'
+import * as corrections from './migrations/0007-corrections'
 
 /** Every migration in order: a new one is a file and a line here. */
 const MIGRATIONS = [
@@ -15,6 +16,7 @@ const MIGRATIONS = [
   { name: '0004-kept-apart', ...keptApart },
   { name: '0005-further', ...further },
   { name: '0006-people', ...people },
+  { name: '0007-corrections', ...corrections },
 ]
 
 /** Their names, in order. */

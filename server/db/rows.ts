@@ -6,6 +6,7 @@ import type { Series } from '../../core/curriculum/series'
 import type { Shape } from '../../core/curriculum/shapes'
 import type { Target } from '../../core/curriculum/syllabus'
 import type { Stood } from '../../core/people/attendance-figures'
+import type { FigureAsked } from '../../core/people/results'
 import type { Mark } from '../../core/people/marks'
 import type { Student } from '../../core/people/student'
 import type { BoardPartners } from '../../core/partners/board-partners'
@@ -124,6 +125,9 @@ export interface StudentRow {
   contacts: Student['contacts']
   consents: Student['consents']
   tag: string | null
+  /** The student this record was merged into: they are one person. */
+  sameAs: string | null
+  erasedAt: Date | null
   version: number
 }
 
@@ -243,6 +247,73 @@ export interface MarkRow {
   givenAt: Date
 }
 
+/** What an event says of itself, whatever it is about. */
+interface Seen {
+  id: string
+  clubId: string
+  kind: string
+  /** When it happened, by the server's clock. */
+  atMs: number
+  /** The same by the device's own clock, as it was sent. */
+  deviceAtMs: number
+  countOnDevice: number | null
+  doubt: Doubt | null
+  undoes: string | null
+  sentBy: string
+  receivedAt: Date
+}
+
+/** A fault that was seen, or seen right. Rows are added, never changed. */
+export interface SightingRow extends Seen {
+  /** Nothing where it was told on the student's page. */
+  classId: string | null
+  studentId: string | null
+  itemId: string | null
+  said: string | null
+  oral: boolean | null
+}
+
+/** The figure a drill asked for, of one student. Rows are added, never changed. */
+export interface ResultRow extends Seen {
+  classId: string
+  board: string | null
+  studentId: string | null
+  figure: number | null
+  /** What the board asked for, and of which item, as it stood then. */
+  asked: FigureAsked | null
+  outOf: number | null
+  itemId: string | null
+}
+
+/** Something to be read out to a class. */
+export interface NoticeRow {
+  id: string
+  clubId: string
+  says: string
+  fromDay: string
+  untilDay: string | null
+  groupId: string | null
+  version: number
+  madeBy: string
+  madeAt: Date
+  endedAt: Date | null
+}
+
+/** Two records that are one person: the one that is gone, and what the other's document was before and after. */
+export interface MergeRow {
+  id: string
+  clubId: string
+  goneId: string
+  keptId: string
+  wasActive: boolean
+  beforeBody: Student
+  afterBody: Student
+  madeBy: string
+  madeAt: Date
+  undoneBy: string | null
+  undoneAt: Date | null
+}
+
 /** Items of an import that has not been taken over yet. */
 export interface ImportRow {
   clubId: string
@@ -344,39 +415,17 @@ export interface ClassStudentRow {
 /** Why the time of an event is doubted: it lies in the future, or on another day than its class. */
 export type Doubt = 'ahead' | 'another day'
 
-export interface RunEventRow {
-  id: string
-  clubId: string
+export interface RunEventRow extends Seen {
   classId: string
-  kind: string
-  /** When it happened, by the server's clock. */
-  atMs: number
-  /** The same by the device's own clock, as it was sent. */
-  deviceAtMs: number
-  countOnDevice: number | null
-  doubt: Doubt | null
-  undoes: string | null
   board: string | null
   waiting: boolean | null
   planVersion: number | null
-  sentBy: string
-  receivedAt: Date
 }
 
-export interface PresenceRow {
-  id: string
-  clubId: string
+export interface PresenceRow extends Seen {
   classId: string
   studentId: string | null
-  kind: string
-  atMs: number
-  deviceAtMs: number
-  countOnDevice: number | null
-  doubt: Doubt | null
   reason: string | null
-  undoes: string | null
-  sentBy: string
-  receivedAt: Date
 }
 
 /** What a student practised in a class. */
@@ -411,6 +460,8 @@ export type PracticeRow = PracticeKey & Figures
 export interface LedgerRow extends PracticeKey, Figures {
   writtenBy: string | null
   why: 'finish' | 'correction' | 'undo'
+  /** What whoever corrected it said. */
+  reason: string | null
   writtenAt: Date
 }
 

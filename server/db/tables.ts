@@ -11,6 +11,7 @@ import {
   day,
   decimal,
   emptyList,
+  eventColumns,
   first,
   id,
   json,
@@ -46,6 +47,8 @@ type StudentGiven =
   | 'contacts'
   | 'consents'
   | 'tag'
+  | 'sameAs'
+  | 'erasedAt'
   | 'version'
 type RankGiven = 'notches' | 'minMonths' | 'minClasses' | 'variants'
 
@@ -68,6 +71,10 @@ export interface Tables {
   series: Table<R.SeriesRow, 'version'>
   studentLayers: Table<R.StudentLayerRow, 'givenAt'>
   marks: Table<R.MarkRow, 'givenAt'>
+  sightings: Table<R.SightingRow, 'receivedAt'>
+  results: Table<R.ResultRow, 'receivedAt'>
+  notices: Table<R.NoticeRow, 'version' | 'madeAt' | 'endedAt'>
+  merges: Table<R.MergeRow, 'madeAt' | 'undoneBy' | 'undoneAt'>
   importRows: Table<R.ImportRow>
   plans: Table<R.PlanRow, 'savedAt' | 'putAway'>
   planVersions: Table<R.PlanVersionRow, 'savedAt' | 'name'>
@@ -183,6 +190,8 @@ export function defineTables(sequelize: Sequelize): Tables {
       contacts: emptyList,
       consents: { ...json, defaultValue: {} },
       tag: maybeText,
+      sameAs: maybeId,
+      erasedAt: stamp,
       version: first,
     }),
     rankAwards: table<R.RankAwardRow, 'givenAt'>('rank_awards', {
@@ -282,6 +291,49 @@ export function defineTables(sequelize: Sequelize): Tables {
       givenBy: id,
       givenAt: stamp,
     }),
+    sightings: table<R.SightingRow, 'receivedAt'>('sightings', {
+      ...eventColumns,
+      classId: maybeId,
+      studentId: maybeId,
+      itemId: maybeText,
+      said: maybeText,
+      oral: { type: T.BOOLEAN },
+    }),
+    results: table<R.ResultRow, 'receivedAt'>('drill_results', {
+      ...eventColumns,
+      classId: id,
+      board: maybeText,
+      studentId: maybeId,
+      figure: { type: T.INTEGER },
+      asked: maybeText,
+      outOf: { type: T.INTEGER },
+      itemId: maybeText,
+    }),
+    notices: table<R.NoticeRow, 'version' | 'madeAt' | 'endedAt'>('notices', {
+      clubId: key,
+      id: key,
+      says: text,
+      fromDay: day,
+      untilDay: { type: T.DATEONLY },
+      groupId: maybeText,
+      version: first,
+      madeBy: id,
+      madeAt: stamp,
+      endedAt: stamp,
+    }),
+    merges: table<R.MergeRow, 'madeAt' | 'undoneBy' | 'undoneAt'>('merges', {
+      clubId: key,
+      id: key,
+      goneId: id,
+      keptId: id,
+      wasActive: yesNo,
+      beforeBody: json,
+      afterBody: json,
+      madeBy: id,
+      madeAt: stamp,
+      undoneBy: maybeId,
+      undoneAt: stamp,
+    }),
     importRows: table<R.ImportRow>('import_rows', {
       clubId: key,
       importId: key,
@@ -342,35 +394,19 @@ export function defineTables(sequelize: Sequelize): Tables {
       putAway: { ...yesNo, defaultValue: false },
     }),
     runEvents: table<R.RunEventRow, 'receivedAt'>('run_events', {
-      id: key,
+      ...eventColumns,
       clubId: id,
       classId: id,
-      kind: text,
-      atMs: bigWhole('atMs'),
-      deviceAtMs: bigWhole('deviceAtMs'),
-      countOnDevice: { type: T.INTEGER },
-      doubt: maybeText,
-      undoes: maybeText,
       board: maybeText,
       waiting: { type: T.BOOLEAN },
       planVersion: { type: T.INTEGER },
-      sentBy: id,
-      receivedAt: stamp,
     }),
     presence: table<R.PresenceRow, 'receivedAt'>('presence', {
-      id: key,
+      ...eventColumns,
       clubId: id,
       classId: id,
-      studentId: { type: T.STRING(36) },
-      kind: text,
-      atMs: bigWhole('atMs'),
-      deviceAtMs: bigWhole('deviceAtMs'),
-      countOnDevice: { type: T.INTEGER },
-      doubt: maybeText,
+      studentId: maybeId,
       reason: maybeText,
-      undoes: maybeText,
-      sentBy: id,
-      receivedAt: stamp,
     }),
     classStudents: table<R.ClassStudentRow, 'takenAt' | 'stood'>('class_students', {
       clubId: key,
@@ -393,6 +429,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       revision: { ...whole, primaryKey: true },
       writtenBy: { type: T.STRING(36) },
       why: text,
+      reason: maybeText,
       writtenAt: stamp,
     }),
     practice: table<R.PracticeRow>('practice', practiceColumns),

@@ -52,12 +52,13 @@ export async function noteAttendance(
 }
 
 /** How one student stood at every class that is over, in their order. */
-export async function attendanceOfStudent(club: Club, studentId: string): Promise<Attended[]> {
+export async function attendanceOfStudent(club: Club, studentIds: readonly string[]): Promise<Attended[]> {
   return club.select<Attended>(
     `SELECT DATE_FORMAT(c.day, '%Y-%m-%d') AS day, t.stood FROM class_students t
       JOIN classes c ON c.club_id = t.club_id AND c.id = t.class_id AND c.state = 'finished'
-      WHERE t.club_id = :club AND t.student_id = :studentId AND t.stood IS NOT NULL ORDER BY c.day, c.start_time, c.id`,
-    { studentId },
+      WHERE t.club_id = :club AND t.student_id IN (:studentIds) AND t.stood IS NOT NULL
+      ORDER BY c.day, c.start_time, c.id`,
+    { studentIds },
   )
 }
 
@@ -82,7 +83,7 @@ export async function attendanceSince(club: Club, since: string): Promise<Map<st
 /** What the group of a student worked on in classes they took no part in, by class. */
 export async function missedBy(
   club: Club,
-  studentId: string,
+  studentIds: readonly string[],
   classIds: readonly string[],
 ): Promise<Record<string, string[]>> {
   if (classIds.length === 0) return {}
@@ -90,9 +91,9 @@ export async function missedBy(
     `SELECT DISTINCT p.class_id AS classId, p.item_id AS itemId FROM class_students t
       JOIN class_students o ON o.club_id = t.club_id AND o.class_id = t.class_id AND o.group_id = t.group_id
       JOIN practice p ON p.club_id = o.club_id AND p.class_id = o.class_id AND p.student_id = o.student_id AND p.work_ms > 0
-      WHERE t.club_id = :club AND t.student_id = :studentId AND t.class_id IN (:classIds) AND t.stood IN ('away', 'excused')
+      WHERE t.club_id = :club AND t.student_id IN (:studentIds) AND t.class_id IN (:classIds) AND t.stood IN ('away', 'excused')
       ORDER BY p.class_id, p.item_id`,
-    { studentId, classIds },
+    { studentIds, classIds },
   )
   const missed: Record<string, string[]> = {}
   for (const { classId, itemId } of rows) (missed[classId] ??= []).push(itemId)

@@ -1,25 +1,44 @@
 import type { ClassEvents, ClassView } from '../../shared/answers'
+import { techniquesOf } from '../../core/plan/techniques'
+import type { Role } from '../../shared/roles'
+import { mayCorrect } from '../access'
 import type { Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'
 import { summary } from './class-list'
 import { planOfClass } from './classes'
+import { sightingsOf } from './corrections'
 import { asMark, asRunEvent, markRowsOf, runRowsOf } from './events'
+import { noticesOn } from './notices'
+import { resultsOf } from './results'
+import { roster } from './roster'
 
 /** What was written down of a class: acts, taps, and those of them whose time is doubted. */
 export async function classEvents(club: Club, classId: string): Promise<Omit<ClassEvents, 'state'>> {
   const [run, marks] = [await runRowsOf(club, classId), await markRowsOf(club, classId)]
+  const results = await resultsOf(club, classId)
   return {
     events: run.map(asRunEvent),
     marks: marks.map(asMark),
+    results,
     doubted: [...run, ...marks].flatMap(({ id, doubt }) => (doubt ? [{ id, doubt }] : [])),
   }
 }
 
-/** Everything the floor and the register of one class need, in one answer that the device keeps. */
-export async function classView(club: Club, row: ClassRow): Promise<Omit<ClassView, 'roster' | 'now'>> {
+type View = Omit<ClassView, 'now'>
+
+/** Everything the floor and the register of one class need, in one answer that the device keeps; of its students what the role may see. */
+export async function classView(club: Club, row: ClassRow, role: Role, today: string): Promise<View> {
+  const [plan, students] = [await planOfClass(club, row), await roster(club, role, today, row.id)]
+  const about = {
+    studentId: students.map(({ id }) => id),
+    itemId: [...new Set(techniquesOf(plan).map(({ id }) => id))],
+  }
   return {
     ...(await summary(club, row)),
-    plan: await planOfClass(club, row),
+    plan,
     ...(await classEvents(club, row.id)),
+    roster: students,
+    sightings: mayCorrect(role) ? await sightingsOf(club, about) : [],
+    notices: await noticesOn(club, row.day),
   }
 }

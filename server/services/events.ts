@@ -1,18 +1,27 @@
 import { QueryTypes } from 'sequelize'
 import type { PresenceMark, RunEvent } from '../../core/floor/events'
+import type { Sighting } from '../../core/people/corrections'
+import type { Result } from '../../core/people/results'
 import { fault } from '../../core/kernel/faults'
-import { mayRun, reachesEveryDay } from '../access'
+import { mayCorrect, mayRun, reachesEveryDay } from '../access'
 import type { Database } from '../db/connect'
-import { databaseError, DUPLICATE, inClub, NO_SUCH_PARENT, type Club } from '../db/in-club'
+import { databaseError, inClub, NO_SUCH_PARENT, type Club } from '../db/in-club'
 import type { ClassRow, Doubt, PresenceRow, RunEventRow } from '../db/rows'
+import { addOnce } from './append-once'
 import { dayIn, daysBetween, momentOf } from './calendar'
-import { badFields, notFound, notYours, Refusal } from './refusal'
+import { addSightings } from './corrections'
+import { badFields, notFound, notYours } from './refusal'
+import { addResults } from './results'
 import type { SignedIn } from './sessions'
 
 /** What a device saw on the floor and the register, as it is sent. */
 export interface Batch {
   run: RunEvent[]
   presence: PresenceMark[]
+  /** Faults that were seen, or seen right. */
+  sightings?: Sighting[] | undefined
+  /** Figures that drills ask for. */
+  results?: Result[] | undefined
   /** The version of the plan the device is running. */
   planVersion?: number | undefined
   /** The device's own clock at the moment of sending, ms since 1970. */
@@ -107,12 +116,14 @@ export async function appendEvents(
   batch: Batch,
   now: number,
 ): Promise<Appended> {
-  if (batch.run.length && !mayRun(user.role))
+  const { sightings = [], results = [] } = batch
+  if (batch.run.length + results.length && !mayRun(user.role))
     throw notYours('The desk keeps the register; the floor is run by others.')
+  if (sightings.length && !mayCorrect(user.role)) throw notYours('Corrections are kept by those who teach.')
   refuseNobody(batch.presence)
   const state = await inClub(db, user.clubId, async (club) => {
     const held = await classForActing(club, user, classId, now)
-    if (batch.run.length + batch.presence.length === 0) return held.state
+    if (batch.run.length + batch.presence.length + sightings.length + results.length === 0) return held.state
     const startsAt = momentOf(held.zone, held.day, held.startTime)
     const time = (at: number) => clocked(at, batch, startsAt, now)
     const added =
@@ -125,6 +136,10 @@ export async function appendEvents(
         batch.presence.map((mark) => markRow(mark, classId, user.id, time(mark.at))),
       ))
     if (added > 0) await club.changed('class', classId, batch.run.length ? 'acted' : 'tapped', user.id)
+    const seen = await addSightings(club, user.id, classId, sightings, time)
+    if (seen > 0) await club.changed('class', classId, 'corrected', user.id)
+    const entered = await addResults(club, user.id, classId, results, time)
+    if (entered > 0) await club.changed('class', classId, 'figures', user.id)
     return held.state
   })
   // Read once the events are there for everybody: whoever settles a finish at this moment has either seen them, or is seen here.
@@ -196,47 +211,6 @@ async function addMarks(club: Club, rows: ReturnType<typeof markRow>[]): Promise
       ),
     )
   }
-}
-
-/** What of an event makes it the same event: everything the device said of it. */
-const SAID = ['classId', 'kind', 'deviceAtMs', 'undoes', 'studentId', 'reason', 'board', 'waiting'] as const
-
-type Event = { id: string; classId: string }
-interface EventTable<Row extends Event> {
-  append(rows: never[]): Promise<void>
-  all(where: { id: string[] }): Promise<Row[]>
-}
-
-/** @returns how many were new */
-async function addOnce<Row extends Event>(table: EventTable<Row>, rows: Event[]): Promise<number> {
-  if (rows.length === 0) return 0
-  try {
-    await table.append(rows as never[])
-    return rows.length
-  } catch (error) {
-    if (databaseError(error) !== DUPLICATE) throw error
-  }
-  const known = new Map((await table.all({ id: rows.map(({ id }) => id) })).map((row) => [row.id, row]))
-  const fresh = new Map<string, Event>()
-  for (const row of rows) {
-    const before = known.get(row.id) ?? fresh.get(row.id)
-    if (before && !saysTheSame(before, row))
-      throw new Refusal(
-        'known-elsewhere',
-        'An event of this id is known already, in another class or with other contents.',
-        {
-          event: row.id,
-        },
-      )
-    if (!before) fresh.set(row.id, row)
-  }
-  if (fresh.size) await table.append([...fresh.values()] as never[])
-  return fresh.size
-}
-
-function saysTheSame(a: Event, b: Event): boolean {
-  const [one, other] = [a, b] as Partial<Record<(typeof SAID)[number], unknown>>[]
-  return SAID.every((name) => (one?.[name] ?? null) === (other?.[name] ?? null))
 }
 
 const RUN_COLUMNS = [

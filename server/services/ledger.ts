@@ -121,6 +121,7 @@ interface Writing {
   figures: Credited[]
   by: string | null
   why: LedgerRow['why']
+  reason: string | null
 }
 
 const ROWS_AT_ONCE = 500
@@ -134,7 +135,7 @@ const ROWS_AT_ONCE = 500
  */
 export async function writeLedger(
   club: Club,
-  { classId, day, revision, figures, by, why }: Writing,
+  { classId, day, revision, figures, by, why, reason }: Writing,
 ): Promise<number> {
   const standing = await club.practice.all({ classId }, { raw: true })
   const changed = revisionsOf(standing, figures)
@@ -144,7 +145,7 @@ export async function writeLedger(
   const isGone = (row: Credited) => agree(row, NOTHING)
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
     const piece = rows.slice(from, from + ROWS_AT_ONCE)
-    await club.ledger.append(piece.map((row) => ({ ...row, writtenBy: by, why })))
+    await club.ledger.append(piece.map((row) => ({ ...row, writtenBy: by, why, reason })))
     await club.practice.append(
       piece.filter((row) => !isGone(row)),
       [...FIGURES, 'sections', 'day', 'revision'],

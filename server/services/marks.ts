@@ -1,8 +1,12 @@
+import { randomUUID } from 'node:crypto'
 import { MARKS, type Mark } from '../../core/people/marks'
 import { layerNumber, oneOf, record, slug, text } from '../../core/kernel/fields'
 import { fault } from '../../core/kernel/faults'
 import { z } from 'zod'
+import type { Sighting } from '../../core/people/corrections'
 import { databaseError, DUPLICATE, type Club } from '../db/in-club'
+import type { MarkRow } from '../db/rows'
+import { addSightings } from './corrections'
 import { badFields, notFound, Refusal } from './refusal'
 
 export const markSchema = record({
@@ -37,14 +41,38 @@ export async function giveMark(club: Club, userId: string, given: z.infer<typeof
     fault: given.fault ?? null,
     givenBy: userId,
   }
+  const givenAt = new Date()
+  const [before] = await club.marks.all(
+    { classId: row.classId, studentId: row.studentId, itemId: row.itemId, layer: row.layer },
+    { order: [['givenAt', 'DESC']], limit: 1 },
+  )
   try {
-    await club.marks.add({ ...row, givenAt: new Date() })
+    await club.marks.add({ ...row, givenAt })
   } catch (error) {
     if (databaseError(error) !== DUPLICATE) throw error
     return refuseUnlessEqual(club, row)
   }
   await putMark(club, given.student, given.item, given.mark)
+  await seeFault(club, userId, row, before, givenAt.getTime())
   await club.changed('students', given.student, 'marked', userId)
+}
+
+/** A fault that is named with a mark is one that was seen; where a mark stands over an earlier one, the earlier one's fault is taken back. */
+async function seeFault(
+  club: Club,
+  userId: string,
+  { id, classId, studentId, itemId, fault: said }: Omit<MarkRow, 'clubId' | 'givenAt'>,
+  before: MarkRow | undefined,
+  at: number,
+): Promise<void> {
+  if (before?.id === id || (!before?.fault && !said)) return
+  const of = { at, student: studentId, item: itemId }
+  const sightings: Sighting[] = []
+  if (before?.fault) sightings.push({ ...of, id: randomUUID(), kind: 'undo', undoes: before.id })
+  if (said) sightings.push({ ...of, id, kind: 'seen', said })
+  const now = { atMs: at, deviceAtMs: at, doubt: null }
+  if (await addSightings(club, userId, classId, sightings, () => now))
+    await club.changed('class', classId, 'corrected', userId)
 }
 
 async function refuseUnlessEqual(club: Club, row: { id: string } & Record<string, unknown>): Promise<void> {

@@ -13,6 +13,7 @@ import type { StudentRow } from '../db/rows'
 import { dayIn } from './calendar'
 import { classForActing } from './events'
 import { groupsOf, ladderOf } from './library'
+import { recordsOf } from './one-person'
 import { badFields, notFound, Refusal, stale } from './refusal'
 import type { SignedIn } from './sessions'
 
@@ -161,26 +162,31 @@ export async function rosterPage(
   const { zone } = await club.row()
   const age = ageOn(row, dayIn(zone, now))
   if (age === null || age < 18) await club.changed('private', id, 'read', userId)
-  const awards = await club.rankAwards.all({ studentId: id }, { order: [['givenAt', 'DESC']] })
-  const givers = await club.select<{ id: string; name: string }>(
-    'SELECT id, name FROM users WHERE club_id = :club AND id IN (:ids)',
-    { ids: ['', ...awards.map(({ givenBy }) => givenBy)] },
-  )
-  const nameOf = new Map(givers.map((giver) => [giver.id, giver.name]))
   return {
     id,
     version: row.version,
     student: asSeen(asDocument(row), role),
     active: row.active,
     kind: row.kind,
-    awards: awards.map(({ rankId, notches, day, givenBy, givenAt }) => ({
-      rank: rankId,
-      notches,
-      day,
-      by: nameOf.get(givenBy) ?? '',
-      at: givenAt,
-    })),
+    awards: await awardsOf(club, await recordsOf(club, id)),
   }
+}
+
+/** The ranks somebody was given, the newest first. */
+export async function awardsOf(club: Club, studentIds: readonly string[]): Promise<RosterPage['awards']> {
+  const awards = await club.rankAwards.all({ studentId: studentIds }, { order: [['givenAt', 'DESC']] })
+  const givers = await club.select<{ id: string; name: string }>(
+    'SELECT id, name FROM users WHERE club_id = :club AND id IN (:ids)',
+    { ids: ['', ...awards.map(({ givenBy }) => givenBy)] },
+  )
+  const nameOf = new Map(givers.map((giver) => [giver.id, giver.name]))
+  return awards.map(({ rankId, notches, day, givenBy, givenAt }) => ({
+    rank: rankId,
+    notches,
+    day,
+    by: nameOf.get(givenBy) ?? '',
+    at: givenAt,
+  }))
 }
 
 export const newStudentBody = z.object({ id: z.uuid({ error: 'must be a UUID' }), student: z.unknown() })

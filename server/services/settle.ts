@@ -7,7 +7,7 @@ import { inClub, readClub, type Club } from '../db/in-club'
 import type { ClassRow, SettlementRow } from '../db/rows'
 import { ownLayers } from './own-layers'
 import { attendanceOfClass, creditedRows, runOfClass, writeLedger } from './ledger'
-import { asMark, asRunEvent, markRowsOf, runRowsOf, type RunRow } from './events'
+import { asMark, asRunEvent, markRowsOf, runRowsOf, type MarkedRow, type RunRow } from './events'
 import { noteAttendance, stoodOf } from './attendance'
 import { threesOf } from './partners'
 import { notFound } from './refusal'
@@ -100,6 +100,7 @@ async function settle(
     figures: attendance ? creditedRows(plan, attendance) : [],
     by: newest?.sentBy ?? null,
     why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',
+    reason: row.state === 'finished' ? reasonOf(newest) : null,
   })
   const runPlan = state === 'planned' ? null : plan
   if (state !== row.state || (runPlan === null) !== (row.runPlan === null))
@@ -109,6 +110,10 @@ async function settle(
     await club.changed('class', row.id, 'settled', newest?.sentBy ?? null)
   return state
 }
+
+/** What whoever made a correction said of it. */
+const reasonOf = (event: RunRow | MarkedRow | undefined): string | null =>
+  event && 'reason' in event ? event.reason : null
 
 const newestOf = <E extends { receivedAt: Date }>(rows: readonly E[]): E | undefined =>
   rows.reduce<E | undefined>(

@@ -1,8 +1,13 @@
 import type { StudentClasses, StudentPage } from '../../shared/answers'
 import type { SectionRuns } from '../../core/plan/practice-row'
+import { fullName } from '../../core/people/student'
 import type { Club } from '../db/in-club'
 import { attendanceOfStudent, missedBy } from './attendance'
 import { dayIn } from './calendar'
+import { sightingsOf } from './corrections'
+import { recordsOf } from './one-person'
+import { awardsOf } from './people'
+import { figuresOf } from './results'
 import { ownLayers } from './own-layers'
 import { fault } from '../../core/kernel/faults'
 import { badFields, notFound } from './refusal'
@@ -54,30 +59,41 @@ async function practiceIn(club: Club, studentId: string, classes: readonly Class
 }
 
 /** Marks a student was given, the latest last: of one item and layer that one stands. */
-async function marksOf(club: Club, studentId: string, where: { classId?: string[] } = {}) {
-  const rows = await club.marks.all(
-    { studentId, ...where },
-    { order: [['givenAt', 'DESC']], limit: MOST_MARKS },
+async function marksOf(club: Club, studentIds: readonly string[], classIds?: readonly string[]) {
+  const rows = await club.select<StudentPage['marks'][number]>(
+    `SELECT m.class_id AS classId, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, m.item_id AS itemId, m.layer, m.mark, m.fault
+      FROM marks m JOIN classes c ON c.club_id = m.club_id AND c.id = m.class_id
+      WHERE m.club_id = :club AND m.student_id IN (:studentIds) ${classIds ? 'AND m.class_id IN (:classIds)' : ''}
+      ORDER BY m.given_at DESC, m.id DESC LIMIT ${MOST_MARKS}`,
+    { studentIds, classIds: classIds?.length ? classIds : [''] },
   )
-  return rows
-    .reverse()
-    .map(({ classId, itemId, layer, mark, fault }) => ({ classId, itemId, layer, mark, fault }))
+  return rows.reverse()
+}
+
+/** How much a student worked, day by day. */
+async function daysOf(club: Club, studentId: string): Promise<StudentPage['days']> {
+  const rows = await club.select<{ day: string; workMs: number }>(
+    `SELECT DATE_FORMAT(day, '%Y-%m-%d') AS day, SUM(work_ms) AS workMs FROM practice
+      WHERE club_id = :club AND student_id = :studentId GROUP BY day ORDER BY day`,
+    { studentId },
+  )
+  return rows.map(({ day, workMs }) => ({ day, workMs: Number(workMs) }))
 }
 
 /** A page of a student's classes with what was practised in each, the newest first. */
 export async function studentClasses(club: Club, id: string, after?: string): Promise<StudentClasses> {
-  const found = await classesBefore(club, after)
+  const [found, records] = [await classesBefore(club, after), await recordsOf(club, id)]
   const classes = found.slice(0, CLASSES_A_PAGE)
   return {
     classes,
     hasMore: found.length > CLASSES_A_PAGE,
     missed: await missedBy(
       club,
-      id,
+      records,
       classes.map((held) => held.id),
     ),
     practice: await practiceIn(club, id, classes),
-    marks: await marksOf(club, id, after === undefined ? {} : { classId: classes.map((held) => held.id) }),
+    marks: await marksOf(club, records, after === undefined ? undefined : classes.map((held) => held.id)),
   }
 }
 
@@ -126,9 +142,10 @@ export async function studentPage(club: Club, id: string, now: number): Promise<
   const others = student.apart.length
     ? await club.students.all({ id: student.apart }, { columns: ['id', 'firstName', 'lastName'] })
     : []
+  const records = await recordsOf(club, id)
   return {
     id,
-    name: `${student.firstName} ${student.lastName}`,
+    name: fullName(student),
     rankId: student.rankId,
     rankSince: student.rankSince,
     notches: student.notches,
@@ -138,9 +155,13 @@ export async function studentPage(club: Club, id: string, now: number): Promise<
     layers: (await ownLayers(club, LATEST, [id])).get(id) ?? {},
     totals: await totalsOf(club, id),
     ...(await studentClasses(club, id)),
-    attended: await attendanceOfStudent(club, id),
+    attended: await attendanceOfStudent(club, records),
     today: dayIn((await club.row()).zone, now),
     /** Whom this student is never paired with. */
-    apart: others.map(({ firstName, lastName }) => `${firstName} ${lastName}`),
+    apart: others.map(fullName),
+    sightings: await sightingsOf(club, { studentId: [id] }),
+    days: await daysOf(club, id),
+    figures: await figuresOf(club, records),
+    awards: await awardsOf(club, records),
   }
 }

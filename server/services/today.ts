@@ -8,6 +8,7 @@ import { dayIn, daysBetween } from './calendar'
 import { summary } from './class-list'
 import { planOfClass } from './classes'
 import { eventsOf, marksOf } from './events'
+import { noticesFrom } from './notices'
 
 /** A class left running is still the one that is on until the day after it; then it no longer stands in anybody's way. */
 const RUNS_FOR_DAYS = 1
@@ -83,5 +84,6 @@ export async function today(club: Club, now: number): Promise<Omit<Today, 'roste
     next: next ? { ...(await summary(club, next)), plan: await planOfClass(club, next) } : null,
     last: last ? await lookBack(club, last) : null,
     nextGrading: row.settings.nextGrading ?? null,
+    notices: await noticesFrom(club, day),
   }
 }

@@ -250,6 +250,11 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         />
         <LazyLadderThen :block="block" />
         <BoardItems :block="block" />
+        <LazyFigureAsked
+          v-if="!['water', 'talk', 'opening', 'closing'].includes(block.phase)"
+          :block="block"
+          @change="set({ result: $event })"
+        />
         <LazyTeachingFields :block="block" @change="set({ teaching: $event }, 'teaching')" />
         <label class="mt-1 block" for="notes">Notes</label>
         <textarea id="notes" class="field notes" :value="block.notes ?? ''" rows="2" @input="setNotes" />

@@ -53,6 +53,7 @@ const lines = computed(() =>
     <p v-if="item.keyPoints.length" class="text-13 text-ash">
       <b>Looks for:</b> {{ item.keyPoints.join('; ') }}
     </p>
+    <ItemCorrections :item="item.id" short />
     <p v-for="{ group, says } in past" :key="group.id" class="text-13 text-ash">
       <Sash :ranks="group.ranks" class="mr-1" />{{ says }}
     </p>

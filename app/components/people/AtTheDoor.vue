@@ -32,7 +32,7 @@ async function add() {
       kind: kind.value,
     }
     await api(`/api/classes/${classId}/guests`, { method: 'POST', body })
-    await store.readRoster()
+    await store.readView()
     store.tap('here', id)
     toast(`${body.name} is here.`)
     id = crypto.randomUUID()

@@ -2,27 +2,47 @@
 import { BarElement, CategoryScale, Chart, Legend, LinearScale, Tooltip } from 'chart.js'
 import { Bar } from 'vue-chartjs'
 
-/** Reps left against right, item by item, from a middle post. */
-const props = defineProps<{ rows: { name: string; left: number; right: number }[] }>()
+import {
+  CHART_ASH,
+  CHART_BLUE,
+  CHART_GILT,
+  CHART_INK,
+  CHART_LINE,
+  chartFont as font,
+} from '~/domain/chart-style'
+
+/** Two figures of each item against each other, from a middle post: reps left and right, performed and received. */
+const props = withDefaults(
+  defineProps<{
+    rows: { name: string; left: number; right: number }[]
+    left?: string
+    right?: string
+  }>(),
+  { left: 'left', right: 'right' },
+)
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip, Legend)
 
 const data = computed(() => ({
   labels: props.rows.map(({ name }) => name),
   datasets: [
-    { label: 'left', data: props.rows.map(({ left }) => -left), backgroundColor: '#2C5A70', stack: 'sides' },
     {
-      label: 'right',
+      label: props.left,
+      data: props.rows.map(({ left }) => -left),
+      backgroundColor: CHART_BLUE,
+      stack: 'sides',
+    },
+    {
+      label: props.right,
       data: props.rows.map(({ right }) => right),
-      backgroundColor: '#C8922B',
+      backgroundColor: CHART_GILT,
       stack: 'sides',
     },
   ],
 }))
 const said = computed(
   () =>
-    `Reps left against right: ${props.rows.map(({ name, left, right }) => `${name} ${left} left, ${right} right`).join('; ')}`,
+    `Reps ${props.left} against ${props.right}: ${props.rows.map(({ name, left, right }) => `${name} ${left} ${props.left}, ${right} ${props.right}`).join('; ')}`,
 )
-const font = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 13 }
 const options = {
   indexAxis: 'y' as const,
   maintainAspectRatio: false,
@@ -30,13 +50,13 @@ const options = {
   scales: {
     x: {
       stacked: true,
-      ticks: { font, color: '#5F554B', callback: (value: string | number) => Math.abs(Number(value)) },
-      grid: { color: '#E7DECD' },
+      ticks: { font, color: CHART_ASH, callback: (value: string | number) => Math.abs(Number(value)) },
+      grid: { color: CHART_LINE },
     },
-    y: { stacked: true, ticks: { font, color: '#221C16' }, grid: { display: false } },
+    y: { stacked: true, ticks: { font, color: CHART_INK }, grid: { display: false } },
   },
   plugins: {
-    legend: { labels: { font, color: '#221C16', boxWidth: 14 } },
+    legend: { labels: { font, color: CHART_INK, boxWidth: 14 } },
     tooltip: {
       bodyFont: font,
       callbacks: {

@@ -47,6 +47,18 @@ const sides = computed(() => {
     .sort((a, b) => b.left + b.right - a.left - a.right)
     .slice(0, 10)
 })
+/** What was worked in two roles: performed by them, and received from a partner. */
+const roles = computed(() =>
+  props.page.totals
+    .filter(({ received }) => received > 0)
+    .map(({ itemId, repsL, repsR, repsN, received }) => ({
+      name: library.itemName(itemId),
+      left: repsL + repsR + repsN,
+      right: received,
+    }))
+    .sort((a, b) => b.left + b.right - a.left - a.right)
+    .slice(0, 10),
+)
 </script>
 
 <template>
@@ -87,6 +99,10 @@ const sides = computed(() => {
     <template v-if="sides.length">
       <h2 class="text-17 mb-2">Left against right</h2>
       <SidesChart :rows="sides" />
+    </template>
+    <template v-if="roles.length">
+      <h2 class="text-17 mt-3 mb-2">Performing against receiving</h2>
+      <SidesChart :rows="roles" left="performed" right="received" />
     </template>
     <p class="text-13 mt-2 text-ash">
       Computed from the class as it was run and the register; nobody types it. ≈ is estimated from timed

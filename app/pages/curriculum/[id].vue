@@ -231,6 +231,7 @@ const asked = computed(() =>
           />
         </section>
         <BodyPanel :item="item" :readonly="readonly" @change="change($event, 'body')" />
+        <ItemCorrections :item="item.id" />
         <section v-if="page" aria-labelledby="uses">
           <h2 id="uses" class="text-17">Where it is known</h2>
           <p class="text-13 text-ash">

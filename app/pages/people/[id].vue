@@ -75,7 +75,8 @@ let sending: Promise<void> = Promise.resolve()
 function give(row: Row, { mark, fault }: { mark: Mark; fault?: string | undefined }) {
   if (!page.value) return
   const { classId, itemId, layer } = row
-  const given = { classId, itemId, layer, mark, fault: fault ?? null }
+  const day = page.value.classes.find(({ id }) => id === classId)?.day ?? page.value.today
+  const given = { classId, day, itemId, layer, mark, fault: fault ?? null }
   page.value = { ...page.value, marks: [...page.value.marks, given] }
   const body = {
     id: crypto.randomUUID(),
@@ -168,6 +169,7 @@ const totals = computed(() => {
       <p v-if="page.floorNote" class="note"><b>The floor must know:</b> {{ page.floorNote }}</p>
       <div class="body">
         <section aria-label="What was practised">
+          <LazyTimelineChart :page="page" />
           <p v-if="classes.length === 0" class="panel p-6 text-ash">
             No class has been finished yet. When one is, what {{ page.name.split(' ')[0] }} practised stands
             here by itself.
@@ -189,7 +191,9 @@ const totals = computed(() => {
           </button>
         </section>
         <div>
+          <StudentCorrections :page="page" />
           <AttendanceFigures :page="page" />
+          <LazyOverTime :page="page" />
           <StudentAside :page="page" />
         </div>
       </div>

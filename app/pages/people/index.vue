@@ -50,6 +50,12 @@ const totals = computed(() => ({
   home: roster.value.filter(({ id }) => stateOf(id) === 'home').length,
 }))
 const fromHome = computed(() => roster.value.filter(({ id }) => stateOf(id) === 'home'))
+const mayWrite = useMayWrite()
+const { user } = useUserSession()
+/** Boards that ask for a figure of each student; the desk enters none. */
+const asking = computed(() =>
+  user.value?.role === 'desk' ? [] : (store.plan?.blocks ?? []).filter(({ result }) => result),
+)
 const showsPartners = ref(false)
 const isOver = computed(() => store.run?.phase === 'finished')
 const notes = computed(() =>
@@ -168,6 +174,13 @@ const status = computed(() => {
           <div class="foot">
             <AtTheDoor v-if="!isOver" />
             <DoorHeard />
+            <WatchFor v-if="mayWrite" />
+            <section v-if="asking.length" class="panel must" aria-labelledby="figures-title">
+              <h2 id="figures-title">Figures of drills</h2>
+              <div v-for="block in asking" :key="block.id" class="figure">
+                <span>{{ block.title }}</span> <LazyDrillFigures :block="block" />
+              </div>
+            </section>
             <p class="text-ash">
               One tap per student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it
               is tapped; <b>late</b> is from now. Tap a set cell again to clear it. <kbd>Ctrl Z</kbd> takes
@@ -305,6 +318,13 @@ const status = computed(() => {
   margin-top: 6px;
   padding-left: 10px;
   border-left: 4px solid var(--color-gilt);
+}
+.figure {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
+  margin-top: 6px;
 }
 .must .home {
   border-color: var(--color-harbour);

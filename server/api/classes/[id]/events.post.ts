@@ -1,5 +1,7 @@
 import { presenceMarkSchema, runEventSchema } from '../../../../core/floor/events'
 import { list, record, whole } from '../../../../core/kernel/fields'
+import { sightingSchema } from '../../../../core/people/corrections'
+import { resultSchema } from '../../../../core/people/results'
 import { useDatabase } from '../../../http/database'
 import { bareCommand } from '../../../http/route'
 import { settleSoon } from '../../../http/settler'
@@ -10,6 +12,8 @@ import { settleClass } from '../../../services/settle'
 const batchSchema = record({
   run: list(runEventSchema, 0, 1000).default([]),
   presence: list(presenceMarkSchema, 0, 1000).default([]),
+  sightings: list(sightingSchema, 0, 1000).default([]),
+  results: list(resultSchema, 0, 1000).default([]),
   planVersion: whole(1, 1e9).optional(),
   sentAt: whole(0, 8.64e15).optional(),
   off: whole(-8.64e15, 8.64e15).optional(),

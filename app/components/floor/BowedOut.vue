@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { minutes } from '~~/core/kernel/time-text'
+import { recapText } from '~~/core/formats/recap'
+import { toast } from 'vue-sonner'
+import { longDay } from '~/domain/days'
+import { saveFile } from '~/domain/save-file'
+
+/** The class is over: what it came to, what is to be read out, and a recap to send. */
+const store = useClassStore()
+const library = useLibraryStore()
+const ranMs = computed(() => (store.run?.legs ?? []).reduce((sum, leg) => sum + leg.to - leg.from, 0))
+const recap = computed(() => {
+  const { data, plan, run, here } = store
+  if (!data || !plan || !run) return ''
+  return recapText({
+    plan,
+    day: longDay(data.day),
+    ranMs: ranMs.value,
+    here,
+    skipped: run.skipped,
+    notices: data.notices,
+    itemName: library.itemName,
+  })
+})
+async function copy() {
+  try {
+    await navigator.clipboard.writeText(recap.value)
+    toast('The recap is copied.')
+  } catch {
+    saveFile(`recap-${store.data?.day ?? ''}.txt`, 'text/plain', recap.value)
+  }
+}
+</script>
+
+<template>
+  <section class="over">
+    <h1>Bowed out</h1>
+    <p>{{ store.here }} students, {{ minutes(ranMs) }} on the floor.</p>
+    <p v-if="store.unsent">{{ store.unsent }} events wait for the server; they are kept on this device.</p>
+    <p v-else>What each practised is in the ledger.</p>
+    <FloorNotices v-if="store.data?.notices.length" :notices="store.data.notices" class="mt-4" />
+    <p class="mt-4">
+      <NuxtLink :to="`/people?class=${store.data?.id}`">See what each practised</NuxtLink>
+    </p>
+    <div class="acts">
+      <button type="button" @click="copy">Copy the recap</button>
+      <button type="button" @click="store.goOnAfterAll()">Not finished after all</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.over {
+  max-width: 760px;
+  margin: 8vh auto 0;
+  padding: 0 24px;
+  flex: 1;
+  text-align: center;
+  font-size: 26px;
+  line-height: 38px;
+}
+h1 {
+  margin-bottom: 14px;
+  font-size: 64px;
+  color: var(--color-hall-gilt);
+}
+a {
+  color: var(--color-hall-harbour);
+  text-decoration: underline;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
+  gap: 14px;
+  margin-top: 24px;
+}
+.acts button {
+  padding: 10px 22px;
+  font-size: 22px;
+  border: 2px solid #75604a;
+}
+</style>

@@ -1,0 +1,249 @@
+<script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { XMarkIcon } from '@heroicons/vue/24/solid'
+
+/**
+ * What to watch for at a board: the open corrections of who is here, and a new one in two taps: what was seen, and of whom. What was
+ * chosen stays, so that the same fault of three students is three taps more.
+ */
+const props = defineProps<{ items: string[]; title: string }>()
+const library = useLibraryStore()
+const { students, firstName, openAt, tell } = useWatch()
+const isOpen = ref(false)
+const open = computed(() => openAt(new Set(props.items)))
+const faults = computed(() =>
+  props.items.flatMap((item) =>
+    (library.items.get(item)?.faults ?? []).map(({ fault }) => ({ item, said: fault })),
+  ),
+)
+const typed = ref('')
+const kind = ref<'seen' | 'right'>('seen')
+const chosen = ref<{ item: string; said: string }>()
+const isChosen = (one: { item: string; said: string }) =>
+  chosen.value?.item === one.item && chosen.value.said === one.said
+function chooseTyped() {
+  const said = typed.value.trim()
+  const [item] = props.items
+  if (said && item) chosen.value = { item, said }
+}
+watch(
+  () => props.items,
+  () => (chosen.value = undefined),
+)
+const several = computed(() => props.items.length > 1)
+</script>
+
+<template>
+  <button type="button" class="opener" @click="isOpen = true">
+    Corrections{{ open.length ? `: ${open.length} open` : '' }}
+  </button>
+  <Dialog :open="isOpen" class="relative z-40" @close="isOpen = false">
+    <div class="fixed inset-0 bg-black/60" aria-hidden="true" />
+    <div class="fixed inset-0 overflow-y-auto p-4">
+      <DialogPanel class="sheet">
+        <div class="top">
+          <DialogTitle as="h2">{{ title }}</DialogTitle>
+          <button type="button" class="close" aria-label="Close" @click="isOpen = false">
+            <XMarkIcon class="size-7" />
+          </button>
+        </div>
+        <div class="halves">
+          <section aria-label="Open corrections">
+            <h3>Watch for</h3>
+            <p v-if="open.length === 0" class="none">Nothing is open at this board.</p>
+            <ul>
+              <li v-for="one in open" :key="`${one.student} ${one.item} ${one.said}`" class="row">
+                <p>
+                  <b>{{ firstName(one.student) }}</b> {{ one.said }}
+                  <span v-if="several" class="of">{{ library.itemName(one.item) }}</span>
+                </p>
+                <button
+                  type="button"
+                  class="right"
+                  :aria-label="`${firstName(one.student)}, ${one.said}: seen right`"
+                  @click="tell('right', one)"
+                >
+                  Right
+                </button>
+                <button
+                  type="button"
+                  :aria-label="`${firstName(one.student)}, ${one.said}: seen again`"
+                  @click="tell('seen', one)"
+                >
+                  Again
+                </button>
+              </li>
+            </ul>
+          </section>
+          <section aria-label="Something seen">
+            <h3>Seen now</h3>
+            <div class="kinds" role="radiogroup" aria-label="A fault or done right">
+              <button type="button" role="radio" :aria-checked="kind === 'seen'" @click="kind = 'seen'">
+                A fault
+              </button>
+              <button type="button" role="radio" :aria-checked="kind === 'right'" @click="kind = 'right'">
+                Done right
+              </button>
+            </div>
+            <div class="chips" role="radiogroup" aria-label="What was seen">
+              <button
+                v-for="one in faults"
+                :key="`${one.item} ${one.said}`"
+                type="button"
+                role="radio"
+                :aria-checked="isChosen(one)"
+                @click="chosen = one"
+              >
+                {{ one.said }}<span v-if="several" class="of">{{ library.itemName(one.item) }}</span>
+              </button>
+            </div>
+            <form @submit.prevent="chooseTyped">
+              <input
+                v-model="typed"
+                aria-label="In your own words"
+                placeholder="or in your own words"
+                maxlength="200"
+                autocomplete="off"
+                @input="chooseTyped"
+              />
+            </form>
+            <p class="whose">{{ chosen ? `“${chosen.said}”: whose?` : 'Choose what, then tap who.' }}</p>
+            <div class="chips">
+              <button
+                v-for="student in students"
+                :key="student.id"
+                type="button"
+                :disabled="!chosen"
+                @click="chosen && tell(kind, { ...chosen, student: student.id })"
+              >
+                {{ firstName(student.id) }}
+              </button>
+            </div>
+          </section>
+        </div>
+      </DialogPanel>
+    </div>
+  </Dialog>
+</template>
+
+<style scoped>
+.opener {
+  flex: none;
+  min-height: 40px;
+  padding: 0 14px;
+  font-size: 20px;
+  color: var(--color-hall-text);
+  border: 2px solid #75604a;
+  border-radius: 4px;
+}
+.sheet {
+  max-width: 1180px;
+  margin: 0 auto;
+  padding: 18px 22px 24px;
+  color: var(--color-hall-text);
+  background: var(--color-hall);
+  border: 3px solid var(--color-hall-gilt);
+}
+.top {
+  display: flex;
+  align-items: center;
+}
+.top h2 {
+  flex: 1;
+  font-size: 32px;
+  line-height: 38px;
+  color: #fff;
+}
+h3 {
+  margin: 10px 0 6px;
+  font-size: 24px;
+  color: var(--color-hall-gilt);
+}
+.halves {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 28px;
+}
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  align-items: center;
+  gap: 8px;
+  padding: 6px 0;
+  font-size: 24px;
+  line-height: 30px;
+  border-bottom: 1px solid #4d3d2f;
+}
+.row b {
+  color: #fff;
+}
+.of {
+  display: block;
+  font-size: 18px;
+  line-height: 22px;
+  color: var(--color-hall-ash);
+}
+.none,
+.whose {
+  font-size: 22px;
+  line-height: 30px;
+  color: var(--color-hall-ash);
+}
+.row button,
+.chips button,
+.kinds button,
+.close {
+  min-width: 48px;
+  min-height: 48px;
+  padding: 2px 14px;
+  font-size: 22px;
+  line-height: 26px;
+  border: 2px solid #75604a;
+  border-radius: 4px;
+}
+.close {
+  display: grid;
+  place-items: center;
+}
+.row .right {
+  color: #cfe0b4;
+}
+.chips,
+.kinds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 10px;
+}
+.chips button {
+  text-align: left;
+}
+.chips button:disabled {
+  opacity: 0.5;
+}
+[aria-checked='true'] {
+  color: #241808;
+  background: var(--color-hall-gilt);
+}
+[aria-checked='true'] .of {
+  color: #3f2e12;
+}
+input {
+  width: 100%;
+  height: 48px;
+  padding: 0 12px;
+  font-size: 22px;
+  color: #fff;
+  background: #241a12;
+  border: 2px solid #75604a;
+}
+input::placeholder {
+  color: var(--color-hall-ash);
+}
+@media (max-width: 900px) {
+  .halves {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 8px;
+  }
+}
+</style>

@@ -1,0 +1,33 @@
+import type { Plan } from '../plan/schema'
+import { techniquesOf } from '../plan/techniques'
+import { counted, minutes } from '../kernel/time-text'
+import { inOneLine } from './line-ends'
+
+/** What a class amounted to, to be read out or sent: what was worked, what was left out, what is to be known. Nobody is named. */
+export interface RecapOf {
+  plan: Plan
+  day: string
+  ranMs: number
+  here: number
+  /** Ids of boards that were left out. */
+  skipped: ReadonlySet<string>
+  notices: readonly { says: string }[]
+  itemName(id: string): string
+}
+
+export function recapText({ plan, day, ranMs, here, skipped, notices, itemName }: RecapOf): string {
+  const ran = { ...plan, blocks: plan.blocks.filter(({ id }) => !skipped.has(id)) }
+  const items = [...new Set(techniquesOf(ran).map(({ id }) => itemName(id)))]
+  const cut = plan.blocks
+    .filter(({ id, phase }) => skipped.has(id) && phase !== 'water')
+    .map(({ title }) => title)
+  return [
+    `${inOneLine(plan.title)}, ${day}`,
+    `${counted(here, 'student')}, ${minutes(ranMs)} on the floor.`,
+    ...(plan.theme ? [`Theme: ${inOneLine(plan.theme)}`] : []),
+    ...(items.length ? ['', 'We worked on:', ...items.map((name) => `- ${inOneLine(name)}`)] : []),
+    ...(cut.length ? ['', `Left for next time: ${cut.map(inOneLine).join(', ')}.`] : []),
+    ...(notices.length ? ['', 'To remember:', ...notices.map(({ says }) => `- ${inOneLine(says)}`)] : []),
+    '',
+  ].join('\n')
+}

@@ -1,0 +1,107 @@
+import { inForce } from '../../core/floor/events'
+import type { Ask, Result } from '../../core/people/results'
+import type { StudentPage } from '../../shared/answers'
+import type { ResultRow } from '../db/rows'
+import { fault, type Fault } from '../../core/kernel/faults'
+import { databaseError, NO_SUCH_PARENT, type Club } from '../db/in-club'
+import { addOnce } from './append-once'
+import type { Clocked } from './events'
+import { badFields } from './refusal'
+
+/** The figures that drills ask for: appended like every event, kept as they were entered, never part of credit. */
+
+function faultsIn({ kind, student, board, figure, ask, undoes }: Result, n: number): Fault[] {
+  const path = ['results', n]
+  if (kind === 'undo')
+    return undoes ? [] : [fault([...path, 'undoes'], 'is missing: it says what is taken back')]
+  return [
+    ...(student ? [] : [fault([...path, 'student'], 'is missing: it says whose figure it is')]),
+    ...(board ? [] : [fault([...path, 'board'], 'is missing: it says of which board')]),
+    ...(figure === undefined ? [fault([...path, 'figure'], 'is missing: a whole number')] : []),
+    ...(ask ? [] : [fault([...path, 'ask'], 'is missing: what the board asks for')]),
+    ...(ask?.of !== undefined && (figure ?? 0) > ask.of && ask.figure === 'scored'
+      ? [fault([...path, 'figure'], `must be at most the ${ask.of} tries`)]
+      : []),
+  ]
+}
+
+/** @returns how many were new */
+export async function addResults(
+  club: Club,
+  userId: string,
+  classId: string,
+  results: readonly Result[],
+  time: (at: number) => Clocked,
+): Promise<number> {
+  if (results.length === 0) return 0
+  const faults = results.flatMap(faultsIn)
+  if (faults.length) throw badFields(faults)
+  const rows = results.map(({ id, kind, student, board, figure, ask, item, undoes, n, at }) => ({
+    id,
+    classId,
+    kind,
+    ...time(at),
+    countOnDevice: n ?? null,
+    studentId: student ?? null,
+    board: board ?? null,
+    figure: figure ?? null,
+    asked: ask?.figure ?? null,
+    outOf: ask?.of ?? null,
+    itemId: item ?? null,
+    undoes: undoes ?? null,
+    sentBy: userId,
+  }))
+  try {
+    return await addOnce(club.results, rows)
+  } catch (error) {
+    if (databaseError(error) !== NO_SUCH_PARENT) throw error
+    throw badFields([fault(['results', 'student'], 'is no student of this club')])
+  }
+}
+
+const askOf = ({ asked, outOf }: ResultRow): Ask | undefined =>
+  asked === null ? undefined : { figure: asked, ...(outOf === null ? {} : { of: outOf }) }
+
+function asResult(row: ResultRow): Result {
+  const ask = askOf(row)
+  return {
+    id: row.id,
+    kind: row.kind as Result['kind'],
+    at: Number(row.atMs),
+    ...(row.countOnDevice === null ? {} : { n: row.countOnDevice }),
+    ...(row.studentId === null ? {} : { student: row.studentId }),
+    ...(row.board === null ? {} : { board: row.board }),
+    ...(row.figure === null ? {} : { figure: row.figure }),
+    ...(ask ? { ask } : {}),
+    ...(row.itemId === null ? {} : { item: row.itemId }),
+    ...(row.undoes === null ? {} : { undoes: row.undoes }),
+  }
+}
+
+/** The figures entered in a class, and what was taken back. */
+export const resultsOf = async (club: Club, classId: string): Promise<Result[]> =>
+  (await club.results.all({ classId }, { raw: true })).map(asResult)
+
+/** Every figure of a student that stands, the oldest first: of one board of a class the last. */
+export async function figuresOf(club: Club, studentIds: readonly string[]): Promise<StudentPage['figures']> {
+  const rows = await club.results.all({ studentId: studentIds, kind: 'figure' }, { raw: true })
+  if (rows.length === 0) return []
+  const classId = [...new Set(rows.map((row) => row.classId))]
+  const undos = await club.results.all({ classId, kind: 'undo' }, { raw: true })
+  const held = await club.select<{ id: string; day: string; title: string }>(
+    `SELECT c.id, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, p.title FROM classes c
+      JOIN plans p ON p.club_id = c.club_id AND p.id = c.plan_id WHERE c.club_id = :club AND c.id IN (:classId)`,
+    { classId },
+  )
+  const classOf = new Map(held.map((one) => [one.id, one]))
+  const rowOf = new Map(rows.map((row) => [row.id, row]))
+  const standing = new Map<string, StudentPage['figures'][number] & { at: number }>()
+  for (const result of inForce([...rows, ...undos].map(asResult))) {
+    const row = rowOf.get(result.id)
+    const { day = '', title = '' } = classOf.get(row?.classId ?? '') ?? {}
+    if (!row || !result.ask || result.figure === undefined) continue
+    const { ask, figure, item = null, at } = result
+    standing.set(`${row.classId} ${row.board}`, { day, title, item, ask, figure, at })
+  }
+  return [...standing.values()].sort((a, b) => a.at - b.at).map(({ at: _, ...one }) => one)
+}

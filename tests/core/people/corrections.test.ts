@@ -1,0 +1,91 @@
+import { describe, expect, it } from 'vitest'
+import { correctionsOf, saidKey, sightingSchema, type Sighting } from '../../../core/people/corrections'
+
+const ADA = '00000000-0000-4000-8000-00000000000a'
+const BEN = '00000000-0000-4000-8000-00000000000b'
+const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
+const saw = (n: number, kind: 'seen' | 'right', more: Partial<Sighting> = {}): Sighting => ({
+  id: id(n),
+  kind,
+  at: n * 1000,
+  student: ADA,
+  item: 'kick',
+  said: 'knee drops',
+  ...more,
+})
+const undo = (n: number, undoes: number): Sighting => ({
+  id: id(n),
+  kind: 'undo',
+  at: n * 1000,
+  undoes: id(undoes),
+})
+const states = (sightings: Sighting[]) =>
+  correctionsOf(sightings).map(({ said, state }) => `${said}: ${state}`)
+
+describe('corrections that stay open', () => {
+  it('are open from when a fault is seen until it is seen right', () => {
+    expect(states([saw(1, 'seen')])).toEqual(['knee drops: open'])
+    expect(states([saw(1, 'seen'), saw(2, 'right')])).toEqual(['knee drops: closed'])
+  })
+
+  it('open again when the fault returns, and say so', () => {
+    const [one] = correctionsOf([saw(1, 'seen'), saw(2, 'right'), saw(3, 'seen')])
+    expect(one).toMatchObject({ state: 'open', seen: 2, right: 1, returned: true, first: 1000, last: 3000 })
+  })
+
+  it('do not call it a return when the fault was open all along', () => {
+    expect(correctionsOf([saw(1, 'seen'), saw(2, 'seen')])[0]).toMatchObject({ seen: 2, returned: false })
+  })
+
+  it('are praise where there never was a fault', () => {
+    expect(states([saw(1, 'right', { said: 'quiet feet' })])).toEqual(['quiet feet: praise'])
+  })
+
+  it('take back what was told by a slip, and the taking back of it', () => {
+    expect(states([saw(1, 'seen'), undo(2, 1)])).toEqual([])
+    expect(states([saw(1, 'seen'), saw(2, 'right'), undo(3, 2)])).toEqual(['knee drops: open'])
+    expect(states([saw(1, 'seen'), undo(2, 1), undo(3, 2)])).toEqual(['knee drops: open'])
+  })
+
+  it('hold one fault apart by student, item and words, whatever the spaces and capitals', () => {
+    const all = [
+      saw(1, 'seen'),
+      saw(2, 'seen', { said: '  Knee   DROPS ' }),
+      saw(3, 'seen', { student: BEN }),
+      saw(4, 'seen', { item: 'throw' }),
+      saw(5, 'seen', { said: 'looks down' }),
+    ]
+    expect(correctionsOf(all).map(({ seen }) => seen)).toEqual([1, 1, 1, 2])
+    expect(saidKey('İs late')).toBe(saidKey(' İs  late'))
+  })
+
+  it('do not depend on the order in which devices tell them', () => {
+    const all = [
+      saw(1, 'seen'),
+      saw(2, 'right'),
+      saw(3, 'seen'),
+      undo(4, 3),
+      saw(5, 'seen', { student: BEN }),
+    ]
+    const expected = correctionsOf(all)
+    const orders = [
+      [...all].reverse(),
+      [...all].sort((a, b) => (a.id < b.id ? 1 : -1)),
+      [all[2]!, all[4]!, all[0]!, all[3]!, all[1]!],
+    ]
+    for (const order of orders) expect(correctionsOf(order)).toEqual(expected)
+  })
+
+  it('stay by word of mouth once they are, until it is said otherwise', () => {
+    const all = [saw(1, 'seen', { oral: true }), saw(2, 'seen')]
+    expect(correctionsOf(all)[0]?.oral).toBe(true)
+    expect(correctionsOf([...all, saw(3, 'seen', { oral: false })])[0]?.oral).toBe(false)
+  })
+
+  it('refuse a sighting of no kind there is, naming the field', () => {
+    const read = sightingSchema.safeParse({ ...saw(1, 'seen'), kind: 'guessed' })
+    expect(read.error?.issues.map(({ path, message }) => [path, message])).toEqual([
+      [['kind'], 'must be one of seen, right, undo'],
+    ])
+  })
+})
