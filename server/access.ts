@@ -103,6 +103,13 @@ export const ACCESS = {
     reach: 'all that the roster knows of one; health notes for those who teach; written to the trail',
   },
   'PUT /api/roster/:id': { roles: ROSTER, reach: 'as it is read' },
+  'POST /api/roster/:id/merge': { roles: ROSTER, reach: 'another record becomes this student’s' },
+  'PUT /api/merges/:id/undone': { roles: ROSTER, reach: 'the two records are two again' },
+  'GET /api/roster/:id/file': {
+    roles: HEAD,
+    reach: 'everything about one person, as a file marked as such; written to the trail',
+  },
+  'POST /api/roster/:id/erase': { roles: HEAD, reach: 'one person, for good; what the class did stays' },
   'PUT /api/roster/:id/keep': { roles: ROSTER, reach: 'a guest becomes a member' },
   'PUT /api/roster/:id/archive': { roles: ROSTER, reach: 'archived, or brought back' },
   'GET /api/students/:id': { roles: TEACHERS, reach: 'all of it' },

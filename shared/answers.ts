@@ -146,7 +146,16 @@ export const rosterEntriesSchema = z.array(rosterEntrySchema)
 const awardsSchema = z.array(
   z.object({ rank: id, notches: count, day: day.nullable(), by: z.string(), at: moment }),
 )
-export const rosterPageSchema = z.object({ ...rostered, awards: awardsSchema })
+export const rosterPageSchema = z.object({
+  ...rostered,
+  awards: awardsSchema,
+  /** The student this record was merged into. */
+  sameAs: id.nullable(),
+  /** Records that were merged into this one. */
+  merges: z.array(z.object({ id, name: z.string(), at: moment, by: z.string() })),
+})
+/** How many classes are settled anew. */
+export const mergeDoneSchema = z.object({ classes: count })
 export type RosterPage = z.infer<typeof rosterPageSchema>
 export const archivedSchema = z.object({ active: z.boolean() })
 

@@ -12,6 +12,7 @@ import {
 } from '~~/core/checks'
 import { coverFix, coverModel } from '~~/core/checks/cover'
 import { layPlan } from '~~/core/plan/timeline'
+import { withCounts } from '~~/core/people/who-is-here'
 import type { Plan } from '~~/core/plan/schema'
 
 /** A fix that is being looked at: what it would do, and what would be left to tell afterwards. */
@@ -25,6 +26,11 @@ export interface Preview extends Fix {
 
 /** Shorter than the eye takes to get from the board to the tray. */
 const CHECK_AFTER_MS = 120
+
+function withOwnHeads(fixed: Plan, plan: Plan): Plan {
+  const heads = new Map(plan.groups.map(({ id, headcount }) => [id, headcount]))
+  return withCounts(fixed, heads)
+}
 
 const worthMending = (findings: readonly Finding[]) => findings.filter(isGrave).length
 
@@ -50,7 +56,7 @@ export const useChecksStore = defineStore('checks', () => {
     if (plan !== checkedPlan || facts.club !== checkedClub) {
       checkedPlan = plan
       checkedClub = facts.club
-      checked.value = plan && timeline ? checkPlan(plan, timeline, facts.club) : undefined
+      checked.value = plan && timeline ? checkPlan(facts.counted(plan), timeline, facts.club) : undefined
     }
     return checked.value
   }
@@ -88,7 +94,9 @@ export const useChecksStore = defineStore('checks', () => {
         'There is no fix for this one that fits this plan: change the board yourself, or accept it.'
       return
     }
-    const fix = 'plan' in found ? found : await solved(found.cover)
+    const made = 'plan' in found ? found : await solved(found.cover)
+    // Who comes tonight is reckoned with, and is no part of the plan.
+    const fix = made && { ...made, plan: withOwnHeads(made.plan, plan) }
     // The plan may have moved on while the solver was at it.
     if (!fix || plans.plan !== plan) return
     const timeline = layPlan(fix.plan)
@@ -97,7 +105,7 @@ export const useChecksStore = defineStore('checks', () => {
       of: finding,
       spareMs: timeline.spareMs,
       before: toFix.value,
-      after: worthMending(checkPlan(fix.plan, timeline, facts.club).findings),
+      after: worthMending(checkPlan(facts.counted(fix.plan), timeline, facts.club).findings),
     }
   }
 

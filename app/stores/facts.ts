@@ -4,6 +4,7 @@ import type { Plan } from '~~/core/plan/schema'
 import { Ground } from '~~/core/checks/ground'
 import { NO_CLUB, type ClubFacts } from '~~/core/checks'
 import { expectedOf } from '~~/core/checks/club-file'
+import { withCounts, type WhoIsHere } from '~~/core/people/who-is-here'
 import type { Expected } from '~~/core/checks/club-facts'
 
 /** What the checks know beside the plan: the library, the settings, and who is expected with what they have behind them. */
@@ -11,6 +12,8 @@ export const useFactsStore = defineStore('facts', () => {
   const library = useLibraryStore()
   const mayWrite = useMayWrite()
   const students = shallowRef<Expected[]>([])
+  /** Who comes to the class of the plan on the frame, once its register says; else whoever is expected. */
+  const here = shallowRef<WhoIsHere>()
 
   /** Reads who is expected anew. Whoever does not teach, and a device without the server, check without it. */
   async function load() {
@@ -31,9 +34,13 @@ export const useFactsStore = defineStore('facts', () => {
       ladder: library.ladder,
       syllabus: loaded.syllabus,
       settings: loaded.settings,
-      students: students.value,
+      students: here.value
+        ? students.value.filter(({ id }) => id !== undefined && here.value?.ids.has(id))
+        : students.value,
     }
   })
+  /** The plan with as many in each group as come. */
+  const counted = (plan: Plan): Plan => (here.value ? withCounts(plan, here.value.counts) : plan)
 
   /** The groups of the plan on the frame with who is expected in each. Stays while only boards change. */
   const plans = usePlanStore()
@@ -49,8 +56,8 @@ export const useFactsStore = defineStore('facts', () => {
       groups: planGroups.value ?? [],
       blocks: [],
     }
-    return new Ground(plan, layPlan(plan), club.value)
+    return new Ground(counted(plan), layPlan(plan), club.value)
   })
 
-  return { load, club, students, ground }
+  return { load, club, students, here, counted, ground }
 })

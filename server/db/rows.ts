@@ -308,6 +308,8 @@ export interface MergeRow {
   wasActive: boolean
   beforeBody: Student
   afterBody: Student
+  /** What others' lists were, who spoke of the one that is gone. */
+  others: { id: string; apart: string[]; together: string[] }[]
   madeBy: string
   madeAt: Date
   undoneBy: string | null
@@ -398,6 +400,9 @@ export interface SettlementRow {
   events: number
   revision: number
   settledAt: Date
+  /** It is to be settled anew without a new event: for whom, and why. */
+  anewBy: string | null
+  anewWhy: string | null
 }
 
 /** In which group and of what rank a student was when the class began, which never changes; and how they stood. */

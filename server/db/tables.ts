@@ -84,7 +84,7 @@ export interface Tables {
   runEvents: Table<R.RunEventRow, 'receivedAt'>
   presence: Table<R.PresenceRow, 'receivedAt'>
   classStudents: Table<R.ClassStudentRow, 'takenAt' | 'stood'>
-  settlements: Table<R.SettlementRow, 'settledAt'>
+  settlements: Table<R.SettlementRow, 'settledAt' | 'anewBy' | 'anewWhy'>
   ledger: Table<R.LedgerRow, 'writtenAt'>
   practice: Table<R.PracticeRow>
   summary: Table<R.SummaryRow, 'inCombinations' | 'sections'>
@@ -329,6 +329,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       wasActive: yesNo,
       beforeBody: json,
       afterBody: json,
+      others: json,
       madeBy: id,
       madeAt: stamp,
       undoneBy: maybeId,
@@ -417,12 +418,14 @@ export function defineTables(sequelize: Sequelize): Tables {
       takenAt: stamp,
       stood: maybeText,
     }),
-    settlements: table<R.SettlementRow, 'settledAt'>('settlements', {
+    settlements: table<R.SettlementRow, 'settledAt' | 'anewBy' | 'anewWhy'>('settlements', {
       clubId: key,
       classId: key,
       events: whole,
       revision: whole,
       settledAt: stamp,
+      anewBy: maybeId,
+      anewWhy: maybeText,
     }),
     ledger: table<R.LedgerRow, 'writtenAt'>('practice_ledger', {
       ...practiceColumns,

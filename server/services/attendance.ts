@@ -30,22 +30,24 @@ export function stoodOf(
   )
 }
 
-/** Writes what differs from what was noted before. */
+/** Writes what differs from what was noted before; of several records of one person only the one that counts says how they stood. */
 export async function noteAttendance(
   club: Club,
   classId: string,
-  noted: readonly Noted[],
+  everyone: readonly { id: string; noted: Noted; counts: boolean }[],
   stood: ReadonlyMap<string, Stood | null>,
 ): Promise<void> {
-  const changed = noted.filter((row) => (stood.get(row.studentId) ?? null) !== row.stood)
+  const changed = everyone
+    .map(({ id, noted, counts }) => ({ noted, stands: counts ? (stood.get(id) ?? null) : null }))
+    .filter(({ noted, stands }) => stands !== noted.stood)
   if (changed.length === 0) return
   await club.classStudents.append(
-    changed.map(({ studentId, groupId, rankId }) => ({
+    changed.map(({ noted: { studentId, groupId, rankId }, stands }) => ({
       classId,
       studentId,
       groupId,
       rankId,
-      stood: stood.get(studentId) ?? null,
+      stood: stands,
     })),
     ['stood'],
   )

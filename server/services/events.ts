@@ -10,6 +10,7 @@ import type { ClassRow, Doubt, PresenceRow, RunEventRow } from '../db/rows'
 import { addOnce } from './append-once'
 import { dayIn, daysBetween, momentOf } from './calendar'
 import { addSightings } from './corrections'
+import { mergedRecords } from './one-person'
 import { badFields, notFound, notYours } from './refusal'
 import { addResults } from './results'
 import type { SignedIn } from './sessions'
@@ -240,13 +241,23 @@ const MARK_COLUMNS = [
 ] as const
 
 export type RunRow = Pick<RunEventRow, (typeof RUN_COLUMNS)[number]>
-export type MarkedRow = Pick<PresenceRow, (typeof MARK_COLUMNS)[number]>
+/** A tap; of a record that was merged it is the kept one's, and says under which record it was made. */
+export type MarkedRow = Pick<PresenceRow, (typeof MARK_COLUMNS)[number]> & { madeUnder: string | null }
 
 export const runRowsOf = (club: Club, classId: string): Promise<RunRow[]> =>
   club.runEvents.all({ classId }, { order: [['atMs', 'ASC']], columns: [...RUN_COLUMNS], raw: true })
 
-export const markRowsOf = (club: Club, classId: string): Promise<MarkedRow[]> =>
-  club.presence.all({ classId }, { order: [['atMs', 'ASC']], columns: [...MARK_COLUMNS], raw: true })
+export async function markRowsOf(club: Club, classId: string): Promise<MarkedRow[]> {
+  const [rows, merged] = [
+    await club.presence.all({ classId }, { order: [['atMs', 'ASC']], columns: [...MARK_COLUMNS], raw: true }),
+    await mergedRecords(club),
+  ]
+  return rows.map((row) => ({
+    ...row,
+    studentId: merged.get(row.studentId ?? '') ?? row.studentId,
+    madeUnder: row.studentId,
+  }))
+}
 
 export const asRunEvent = ({ id, kind, atMs, countOnDevice, undoes, board, waiting }: RunRow): RunEvent => ({
   id,

@@ -9,6 +9,7 @@ import { addSectionRuns } from '../../core/people/section-runs'
 import type { SectionRuns } from '../../core/plan/practice-row'
 import type { Club } from '../db/in-club'
 import type { ClassRow, Figures, LedgerRow, PracticeRow } from '../db/rows'
+import { mergedRecords, onePerPerson } from './one-person'
 import { ownLayers } from './own-layers'
 
 /** What one student practised of one item at one layer in a class. */
@@ -38,14 +39,14 @@ export async function studentsOfClass(club: Club, { id: classId, day }: Pick<Cla
     { classId },
     { columns: ['studentId', 'groupId', 'rankId'], raw: true },
   )
-  if (taken.length)
-    return taken.map(({ studentId, groupId, rankId }) => ({
-      id: studentId,
-      group: groupId,
-      rank: rankId,
-      own: own.get(studentId),
-    }))
-  const students = await club.students.all({}, { columns: ['id', 'groupId', 'rankId'] })
+  if (taken.length) {
+    const taps = await club.presence.all({ classId }, { columns: ['studentId'], raw: true })
+    const tapped = new Set(taps.flatMap(({ studentId }) => studentId ?? []))
+    return onePerPerson(taken, await mergedRecords(club), tapped)
+      .filter(({ counts }) => counts)
+      .map(({ id, row }) => ({ id, group: row.groupId, rank: row.rankId, own: own.get(id) }))
+  }
+  const students = await club.students.all({ sameAs: null }, { columns: ['id', 'groupId', 'rankId'] })
   return students.map(({ id, groupId, rankId }) => ({ id, group: groupId, rank: rankId, own: own.get(id) }))
 }
 

@@ -15,3 +15,27 @@ export async function mergedRecords(club: Club): Promise<ReadonlyMap<string, str
   )
   return new Map(rows.map(({ id, sameAs }) => [id, sameAs]))
 }
+
+interface InClass {
+  studentId: string
+}
+
+/**
+ * The rows of a class, one a person: of several records of one, the one that was tapped, else the kept one's own.
+ *
+ * @returns each row with whose it is, and whether it counts
+ */
+export function onePerPerson<R extends InClass>(
+  rows: readonly R[],
+  merged: ReadonlyMap<string, string>,
+  tapped: ReadonlySet<string>,
+): { id: string; row: R; counts: boolean }[] {
+  const weight = ({ studentId }: R) => (tapped.has(studentId) ? 2 : 0) + (merged.has(studentId) ? 0 : 1)
+  const best = new Map<string, R>()
+  const whose = ({ studentId }: R) => merged.get(studentId) ?? studentId
+  for (const row of rows) {
+    const before = best.get(whose(row))
+    if (!before || weight(row) > weight(before)) best.set(whose(row), row)
+  }
+  return rows.map((row) => ({ id: whose(row), row, counts: best.get(whose(row)) === row }))
+}

@@ -16,6 +16,7 @@ import type { Club } from '../db/in-club'
 import type { ClassRow, PairingRow } from '../db/rows'
 import { findClass, planOfClass } from './classes'
 import { classForActing, marksOf } from './events'
+import { mergedRecords } from './one-person'
 import { badFields, notFound, Refusal, stale } from './refusal'
 import type { SignedIn } from './sessions'
 import { settingsOf } from './settings'
@@ -34,7 +35,7 @@ export async function pairsOfClass(
 ): Promise<BoardPairs[]> {
   await classForActing(club, user, classId, now)
   const row = await findClass(club, classId)
-  const rows = await club.pairings.all({ classId })
+  const rows = await pairingsOf(club, classId)
   if (rows.length === 0) return []
   const hall = await hallOf(club, row, await planOfClass(club, row))
   return rows.map((pairing) => told(pairing, hall, user))
@@ -69,7 +70,7 @@ export async function pairBoard(
   )
   const asks = asksOf(plan, block, (id) => items.get(id))
   if (!asks) throw badFields([fault(['board'], 'is worked without a partner')])
-  const before = await club.pairings.one({ classId, board })
+  const before = (await pairingsOf(club, classId)).find((pairing) => pairing.board === board)
   const hall = await hallOf(club, row, plan)
   if ((before?.version ?? 0) !== asked.base)
     // What stands is read by its own question: why somebody was left over is not for everybody.
@@ -79,6 +80,21 @@ export async function pairBoard(
   await club.pairings.putAll([pairing], ['body', 'version', 'savedBy', 'savedAt'])
   await club.changed('class', classId, 'paired', user.id)
   return told({ ...pairing, clubId: club.id }, hall, user)
+}
+
+/** The pairings of a class, by board; whoever was paired under a record that was merged is the kept one. */
+async function pairingsOf(club: Club, classId: string): Promise<PairingRow[]> {
+  const rows = await club.pairings.all({ classId }, { order: [['board', 'ASC']] })
+  if (rows.length === 0) return rows
+  const merged = await mergedRecords(club)
+  return rows.map((row) => ({ ...row, body: underKept(row.body, merged) }))
+}
+
+function underKept(body: BoardPartners, merged: ReadonlyMap<string, string>): BoardPartners {
+  const text = JSON.stringify(body)
+  const found = [...merged].filter(([gone]) => text.includes(gone))
+  if (found.length === 0) return body
+  return JSON.parse(found.reduce((said, [gone, kept]) => said.replaceAll(gone, kept), text)) as BoardPartners
 }
 
 interface Hall {
@@ -93,7 +109,12 @@ async function hallOf(club: Club, row: ClassRow, plan: Plan): Promise<Hall> {
     (await club.ranks.all({}, { columns: ['id', 'position'] })).map((rank) => [rank.id, rank.position]),
   )
   const members = await club.students.all({ active: true, kind: 'member' })
-  const guests = await club.students.all({ guestOf: row.id, kind: ['visitor', 'trial'] })
+  const guests = await club.students.all({
+    guestOf: row.id,
+    kind: ['visitor', 'trial'],
+    sameAs: null,
+    erasedAt: null,
+  })
   const marks = readRegister(await marksOf(club, row.id))
   const isBegun = marks.size > 0
   return {
@@ -136,8 +157,12 @@ async function recentPairs(
     { id, day, startTime },
   )
   const met = new Set<string>()
+  const merged = await mergedRecords(club)
   for (const { classId, body } of rows) {
-    const { rounds } = typeof body === 'string' ? (JSON.parse(body) as BoardPartners) : body
+    const { rounds } = underKept(
+      typeof body === 'string' ? (JSON.parse(body) as BoardPartners) : body,
+      merged,
+    )
     for (const [one = '', other = ''] of rounds.flatMap(({ groups }) => groups.flatMap(pairsWithin)))
       met.add(`${classId} ${key(one, other)}`)
   }
@@ -256,7 +281,7 @@ function refusedOf({ students }: RosterFile, costs: PairCosts) {
 export async function threesOf(club: Club, classId: string, plan: Plan): Promise<Threes> {
   const threes = new Map<string, string[]>()
   const known = new Set(plan.blocks.map(({ id }) => id))
-  for (const { board, body } of await club.pairings.all({ classId }, { order: [['board', 'ASC']] })) {
+  for (const { board, body } of await pairingsOf(club, classId)) {
     if (!known.has(board)) continue
     const times = new Map<string, number>()
     for (const { groups } of body.rounds)

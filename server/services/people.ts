@@ -1,103 +1,20 @@
 import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import { fault, type Fault } from '../../core/kernel/faults'
-import { oneOf, record, slug, text } from '../../core/kernel/fields'
 import { equalDocuments } from '../../core/kernel/merge-documents'
 import { isKnown, writeRosterCsv } from '../../core/people/roster-csv'
-import { ageOn, fullName, readStudent, type RosterGround, type Student } from '../../core/people/student'
+import { ageOn, fullName, type Student } from '../../core/people/student'
 import type { RosterEntry, RosterPage } from '../../shared/answers'
-import type { Role } from '../../shared/roles'
 import { seesHealth } from '../access'
 import { databaseError, DUPLICATE, type Club } from '../db/in-club'
 import type { StudentRow } from '../db/rows'
 import { dayIn } from './calendar'
-import { classForActing } from './events'
-import { groupsOf, ladderOf } from './library'
+import { mergesOf } from './merging'
 import { recordsOf } from './one-person'
 import { badFields, notFound, Refusal, stale } from './refusal'
-import type { SignedIn } from './sessions'
+import { asDocument, asSeen, columnsOf, groundOf, HEALTH, readAs, type Keeper } from './student-rows'
 
 /** The roster: who is known, edited as one document a student. What somebody practised hangs on their id and is never touched here. */
-
-/** Fields that only those who teach read and write; a document of the others comes and goes without them. */
-const HEALTH = ['floorNote', 'healthNote'] as const satisfies (keyof Student)[]
-
-interface Keeper {
-  id: string
-  role: Role
-}
-
-const asDocument = (row: StudentRow): Student => {
-  const optional = {
-    birthDate: row.birthDate,
-    ageBand: row.ageBand,
-    rankSince: row.rankSince,
-    group: row.placed ? row.groupId : null,
-    heightCm: row.heightCm,
-    massKg: row.massKg,
-    floorNote: row.floorNote,
-    healthNote: row.healthNote,
-    family: row.family,
-    joined: row.joined,
-    tag: row.tag,
-  }
-  return {
-    firstName: row.firstName,
-    lastName: row.lastName,
-    rank: row.rankId,
-    notches: row.notches,
-    ...(Object.fromEntries(
-      Object.entries(optional).filter(([, value]) => value !== null && value !== undefined),
-    ) as Partial<Student>),
-    contacts: row.contacts,
-    consents: row.consents,
-    apart: row.apart,
-    together: row.together,
-  }
-}
-
-function asSeen(student: Student, role: Role): Student {
-  if (seesHealth(role)) return student
-  const { floorNote: _f, healthNote: _h, ...rest } = student
-  return rest
-}
-
-/** The columns of a student's row. The group is that of the rank unless one was given by hand. */
-function columnsOf(student: Student, groupOfRank: ReadonlyMap<string, string>) {
-  const byRank = groupOfRank.get(student.rank) ?? ''
-  return {
-    firstName: student.firstName,
-    lastName: student.lastName,
-    birthDate: student.birthDate ?? null,
-    ageBand: student.ageBand ?? null,
-    rankId: student.rank,
-    rankSince: student.rankSince ?? null,
-    notches: student.notches,
-    groupId: student.group ?? byRank,
-    placed: student.group !== undefined && student.group !== byRank,
-    heightCm: student.heightCm ?? null,
-    massKg: student.massKg ?? null,
-    floorNote: student.floorNote ?? null,
-    healthNote: student.healthNote ?? null,
-    family: student.family ?? null,
-    joined: student.joined ?? null,
-    contacts: student.contacts,
-    consents: student.consents,
-    apart: student.apart,
-    together: student.together,
-    tag: student.tag ?? null,
-  }
-}
-
-async function groundOf(club: Club, now: number) {
-  const [ladder, groups, { zone }] = [await ladderOf(club), await groupsOf(club), await club.row()]
-  return {
-    ladder,
-    groups,
-    today: dayIn(zone, now),
-    byRank: new Map(groups.flatMap(({ id, ranks }) => ranks.map((rank) => [rank, id] as const))),
-  }
-}
 
 /** Everybody, by name, for the roster. That it was read is written down: minors are among them. */
 export async function rosterList(
@@ -109,7 +26,7 @@ export async function rosterList(
   const { zone } = await club.row()
   const today = dayIn(zone, now)
   const rows = await club.students.all(
-    {},
+    { sameAs: null, erasedAt: null },
     {
       order: [
         ['firstName', 'ASC'],
@@ -133,7 +50,7 @@ export async function rosterList(
 export async function rosterFile(club: Club, { id: userId, role }: Keeper, now: number): Promise<string> {
   const ground = await groundOf(club, now)
   const rows = await club.students.all(
-    {},
+    { sameAs: null, erasedAt: null },
     {
       order: [
         ['firstName', 'ASC'],
@@ -157,7 +74,7 @@ export async function rosterPage(
   id: string,
   now: number,
 ): Promise<RosterPage> {
-  const row = await club.students.one({ id })
+  const row = await club.students.one({ id, erasedAt: null })
   if (!row) throw notFound('student')
   const { zone } = await club.row()
   const age = ageOn(row, dayIn(zone, now))
@@ -169,6 +86,8 @@ export async function rosterPage(
     active: row.active,
     kind: row.kind,
     awards: await awardsOf(club, await recordsOf(club, id)),
+    sameAs: row.sameAs,
+    merges: await mergesOf(club, id),
   }
 }
 
@@ -229,7 +148,7 @@ export async function saveStudent(
   { base, student: document }: z.infer<typeof savedStudentBody>,
   now: number,
 ): Promise<{ version: number }> {
-  const row = await club.students.locked({ id })
+  const row = await club.students.locked({ id, erasedAt: null })
   if (!row) throw notFound('student')
   const ground = await groundOf(club, now)
   const before = asDocument(row)
@@ -239,7 +158,8 @@ export async function saveStudent(
   return { version: await writeStudent(club, keeper, row, given, ground.byRank) }
 }
 
-async function writeStudent(
+/** Writes a document over the one that stands; the notes stay where whoever writes does not see them. */
+export async function writeStudent(
   club: Club,
   keeper: Keeper,
   row: StudentRow,
@@ -282,14 +202,6 @@ const award = (club: Club, userId: string, studentId: string, { rank, notches, r
     givenBy: userId,
   })
 
-function readAs(document: unknown, ground: RosterGround, role: Role): Student {
-  const read = readStudent(document, ground)
-  if (!read.ok) throw badFields(read.faults)
-  const closed = seesHealth(role) ? [] : HEALTH.filter((field) => read.student[field] !== undefined)
-  if (closed.length) throw badFields(closed.map((field) => fault([field], 'is kept by those who teach')))
-  return read.student
-}
-
 /** Those to be kept apart or together are students of this club, and others than the student. */
 async function refuseStrangers(club: Club, { apart, together }: Student, id: string): Promise<void> {
   const ids = [...apart, ...together]
@@ -314,8 +226,10 @@ export async function archiveStudent(
   id: string,
   archived: boolean,
 ): Promise<{ active: boolean }> {
-  const row = await club.students.locked({ id })
+  const row = await club.students.locked({ id, erasedAt: null })
   if (!row) throw notFound('student')
+  if (row.sameAs)
+    throw new Refusal('in-use', 'This record was merged: it comes back when the merge is undone.')
   if (row.active === archived) {
     await club.students.change({ id }, { active: !archived, version: row.version + 1 })
     await club.changed('students', id, archived ? 'archived' : 'brought back', keeper.id)
@@ -356,7 +270,10 @@ export async function takeOverRoster(
   const known = new Map(
     (await club.students.all({ id: read.map(({ id }) => id) })).map((row) => [row.id, row]),
   )
-  const roster = (await club.students.all()).map((row) => ({ id: row.id, student: asDocument(row) }))
+  const roster = (await club.students.all({ sameAs: null, erasedAt: null })).map((row) => ({
+    id: row.id,
+    student: asDocument(row),
+  }))
   let [added, changed] = [0, 0]
   for (const { row, id, isNew, student } of read) {
     const before = known.get(id)
@@ -383,50 +300,4 @@ export async function takeOverRoster(
     }
   }
   return { added, changed }
-}
-
-export const guestBody = record({
-  id: z.uuid({ error: 'must be a UUID' }),
-  name: text(120),
-  rank: slug(),
-  kind: oneOf(['visitor', 'trial']),
-})
-
-/** Adds somebody at the door: a name and a rank, on the register of this class only. Sent again it is the same one. */
-export async function addGuest(
-  club: Club,
-  user: SignedIn,
-  classId: string,
-  { id, name, rank, kind }: z.infer<typeof guestBody>,
-  now: number,
-): Promise<void> {
-  await classForActing(club, user, classId, now)
-  const [firstName = '', ...last] = name.trim().split(/\s+/)
-  const ground = await groundOf(club, now)
-  const student = readAs({ firstName, lastName: last.join(' '), rank }, ground, user.role)
-  try {
-    await club.students.add({
-      id,
-      ...columnsOf(student, ground.byRank),
-      active: true,
-      kind,
-      guestOf: classId,
-      joined: ground.today,
-    })
-  } catch (error) {
-    if (databaseError(error) !== DUPLICATE) throw error
-    const before = await club.students.one({ id })
-    if (before?.guestOf === classId && fullName(before) === fullName(student) && before.rankId === rank)
-      return
-    throw new Refusal('known-elsewhere', 'A student of this id is known already, with other contents.')
-  }
-  await club.changed('class', classId, 'guest', user.id)
-}
-
-export async function keepGuest(club: Club, keeper: Keeper, id: string): Promise<void> {
-  const row = await club.students.locked({ id })
-  if (!row) throw notFound('student')
-  if (row.kind === 'member') return
-  await club.students.change({ id }, { kind: 'member', version: row.version + 1 })
-  await club.changed('students', id, 'kept', keeper.id)
 }

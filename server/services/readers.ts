@@ -125,7 +125,7 @@ class Door {
     const { zone } = await this.club.row()
     const sent = { sentAt: this.sentAt }
     const { atMs } = clocked(tap.at, sent, this.now, this.now)
-    const student = await this.club.students.one({ tag: tap.tag, active: true }, ['id'])
+    const student = await this.ownerOf(tap.tag)
     const held = classAt(await this.classesOf(dayIn(zone, atMs), zone), atMs)
     if (held) this.heard.add(held.id)
     if (!student || !held) {
@@ -151,6 +151,13 @@ class Door {
     }
     await this.write(tap, atMs, { outcome: means.outcome, classId: held.id, studentId: student.id, markId })
     return means.outcome
+  }
+
+  /** Whose a tag is; of a record that was merged it is the kept one's. */
+  private async ownerOf(tag: string): Promise<{ id: string } | undefined> {
+    const row = await this.club.students.one({ tag }, ['id', 'active', 'sameAs'])
+    const student = row?.sameAs ? await this.club.students.one({ id: row.sameAs }, ['id', 'active']) : row
+    return student?.active ? student : undefined
   }
 
   private async mark(

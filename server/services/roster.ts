@@ -35,7 +35,7 @@ export async function roster(
     club.students.all({ active: true, kind: 'member' }, { columns: [...COLUMNS] }) as Promise<Listed[]>,
     classId
       ? (club.students.all(
-          { guestOf: classId, kind: ['visitor', 'trial'] },
+          { guestOf: classId, kind: ['visitor', 'trial'], sameAs: null, erasedAt: null },
           { columns: [...COLUMNS] },
         ) as Promise<Listed[]>)
       : [],

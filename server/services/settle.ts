@@ -9,6 +9,7 @@ import { ownLayers } from './own-layers'
 import { attendanceOfClass, creditedRows, runOfClass, writeLedger } from './ledger'
 import { asMark, asRunEvent, markRowsOf, runRowsOf, type MarkedRow, type RunRow } from './events'
 import { noteAttendance, stoodOf } from './attendance'
+import { mergedRecords, onePerPerson } from './one-person'
 import { threesOf } from './partners'
 import { notFound } from './refusal'
 import { planOfClass } from './classes'
@@ -51,6 +52,11 @@ export async function settleClass(
   })
 }
 
+/** Settles classes one after the other; what a failure leaves undone the next look at the unsettled finds. */
+export async function settleEach(db: Database, clubId: string, classIds: readonly string[]): Promise<void> {
+  for (const classId of classIds) await settleClass(db, clubId, classId, { wait: true })
+}
+
 /** The class's settlement, locked; nothing when somebody else has it and it is not waited for. */
 async function lockSettlement(
   club: Club,
@@ -74,11 +80,14 @@ async function settle(
 ): Promise<ClassRow['state']> {
   const plan = row.runPlan ?? (await planAsBegun(club, row, runRows))
   const acts = runRows.map(asRunEvent)
-  const students = acts.some(({ kind }) => kind === 'start') ? await studentsAsTheyWere(club, row.id) : []
+  const isBegun = acts.some(({ kind }) => kind === 'start')
   const state = STATE[runOfClass(plan, acts).phase]
   // While the class is on nobody is credited yet, and its taps need not be read.
   const markRows = state === 'finished' ? await markRowsOf(club, row.id) : []
   const own = state === 'finished' ? await ownLayers(club, row.day) : undefined
+  const tapped = new Set(markRows.flatMap(({ madeUnder }) => madeUnder ?? []))
+  const everyone = isBegun ? await studentsAsTheyWere(club, row.id, tapped) : []
+  const students = everyone.filter(({ counts }) => counts)
   const taking = students.map((student) => ({ ...student, own: own?.get(student.id) }))
   const newest = newestOf([...runRows, ...markRows])
   const marks = markRows.map(asMark)
@@ -87,25 +96,23 @@ async function settle(
       ? attendanceOfClass(plan, acts, marks, taking, await threesOf(club, row.id, plan))
       : undefined
   const ids = students.map(({ id }) => id)
-  await noteAttendance(
-    club,
-    row.id,
-    students.map(({ noted }) => noted),
-    stoodOf(ids, attendance, readRegister(marks)),
-  )
+  await noteAttendance(club, row.id, everyone, stoodOf(ids, attendance, readRegister(marks)))
   const revision = await writeLedger(club, {
     classId: row.id,
     day: row.day,
     revision: settlement.revision,
     figures: attendance ? creditedRows(plan, attendance) : [],
-    by: newest?.sentBy ?? null,
+    by: settlement.anewBy ?? newest?.sentBy ?? null,
     why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',
-    reason: row.state === 'finished' ? reasonOf(newest) : null,
+    reason: row.state === 'finished' ? (settlement.anewWhy ?? reasonOf(newest)) : null,
   })
   const runPlan = state === 'planned' ? null : plan
   if (state !== row.state || (runPlan === null) !== (row.runPlan === null))
     await club.classes.change({ id: row.id }, { state, runPlan })
-  await club.settlements.change({ classId: row.id }, { events, revision, settledAt: new Date() })
+  await club.settlements.change(
+    { classId: row.id },
+    { events, revision, settledAt: new Date(), anewBy: null, anewWhy: null },
+  )
   if (state !== row.state || revision !== settlement.revision)
     await club.changed('class', row.id, 'settled', newest?.sentBy ?? null)
   return state
@@ -135,7 +142,7 @@ async function planAsBegun(club: Club, row: ClassRow, run: RunRow[]): Promise<Pl
  * The group and rank of each student as they were: taken down when the class begins, and for whoever is new to it at their first
  * tap. Never changed afterwards, so that moving a student today does not rewrite September.
  */
-async function studentsAsTheyWere(club: Club, classId: string) {
+async function studentsAsTheyWere(club: Club, classId: string, tapped: ReadonlySet<string>) {
   const taken = await club.classStudents.all(
     { classId },
     { columns: ['studentId', 'groupId', 'rankId', 'stood'], raw: true },
@@ -149,13 +156,18 @@ async function studentsAsTheyWere(club: Club, classId: string) {
     { classId },
   )
   await club.classStudents.append(added.map((row) => ({ classId, ...row })))
-  return [...taken, ...added.map((row) => ({ ...row, stood: null }))].map((noted) => ({
-    id: noted.studentId,
+  const rows = [...taken, ...added.map((row) => ({ ...row, stood: null }))]
+  return onePerPerson(rows, await mergedRecords(club), tapped).map(({ id, row: noted, counts }) => ({
+    id,
     group: noted.groupId,
     rank: noted.rankId,
     noted,
+    counts,
   }))
 }
+
+/** So many are found at a time; the next look finds more. */
+const AT_ONCE = 50
 
 interface Open {
   clubId: string
@@ -170,10 +182,11 @@ export async function unsettled(db: Database, sec: number): Promise<Open[]> {
   return db.sequelize.query<Open>(
     `SELECT s.club_id AS clubId, s.class_id AS classId
       FROM (SELECT DISTINCT club_id, root FROM changes
-        WHERE topic = 'class' AND what IN ('acted', 'tapped') AND at > NOW(3) - INTERVAL ? SECOND) c
+        WHERE topic = 'class' AND what IN ('acted', 'tapped', 'merged') AND at > NOW(3) - INTERVAL ? SECOND) c
       JOIN settlements s ON s.club_id = c.club_id AND s.class_id = c.root
       WHERE s.events <> (SELECT COUNT(*) FROM run_events e WHERE e.club_id = s.club_id AND e.class_id = s.class_id)
-        + (SELECT COUNT(*) FROM presence p WHERE p.club_id = s.club_id AND p.class_id = s.class_id)`,
+        + (SELECT COUNT(*) FROM presence p WHERE p.club_id = s.club_id AND p.class_id = s.class_id)
+      LIMIT ${AT_ONCE}`,
     { type: QueryTypes.SELECT, replacements: [sec] },
   )
 }

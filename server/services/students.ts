@@ -137,8 +137,9 @@ async function totalsOf(club: Club, studentId: string): Promise<Total[]> {
 
 /** One student's page: who they are, everything they have practised by item, and their newest classes. */
 export async function studentPage(club: Club, id: string, now: number): Promise<StudentPage> {
-  const student = await club.students.one({ id })
+  const student = await club.students.one({ id, erasedAt: null })
   if (!student) throw notFound('student')
+  if (student.sameAs) return studentPage(club, student.sameAs, now)
   const others = student.apart.length
     ? await club.students.all({ id: student.apart }, { columns: ['id', 'firstName', 'lastName'] })
     : []

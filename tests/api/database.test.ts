@@ -470,6 +470,7 @@ describe('the demo club', () => {
       '0004-kept-apart',
       '0005-further',
       '0006-people',
+      '0007-corrections',
     ])
     const after = await standing()
     for (const part of Object.keys(before) as (keyof typeof before)[])
@@ -495,7 +496,12 @@ describe('the demo club', () => {
     const twin = 'ffffffff-0000-4000-8000-000000000000'
     await sql(`INSERT INTO classes (id, club_id, plan_id, day, start_time, length_min, teacher_id, state)
       SELECT '${twin}', club_id, plan_id, '2031-02-03', '07:15', 33, teacher_id, 'planned' FROM classes WHERE id = '${held!.id}'`)
-    expect(await migrate(db.sequelize)).toEqual(['0004-kept-apart', '0005-further', '0006-people'])
+    expect(await migrate(db.sequelize)).toEqual([
+      '0004-kept-apart',
+      '0005-further',
+      '0006-people',
+      '0007-corrections',
+    ])
     const student = await db.tables.students.findByPk(one!.id)
     expect([student?.get('groupId'), student?.get('placed')]).toEqual([one!.was, false])
     const planOf = async (classId: string) => {

@@ -3,14 +3,25 @@ import type { Group } from '~~/core/plan/schema'
 
 /** The groups above their columns: ranks, or the name where there are none, and how many are expected. */
 defineProps<{ groups: readonly Group[] }>()
+const facts = useFactsStore()
+const comes = (id: string) => facts.here?.counts.get(id)
 </script>
 
 <template>
   <div class="groups">
-    <span v-for="group in groups" :key="group.id" class="group" :title="group.name">
+    <span
+      v-for="group in groups"
+      :key="group.id"
+      class="group"
+      :title="
+        comes(group.id) === undefined
+          ? group.name
+          : `${group.name}: ${comes(group.id)} by the register, ${group.headcount} in the plan`
+      "
+    >
       <Sash v-if="group.ranks.length" :ranks="group.ranks" fill class="min-w-0 flex-1" />
       <b v-else class="named">{{ group.name }}</b>
-      <em>{{ group.headcount }}</em>
+      <em :class="{ now: comes(group.id) !== undefined }">{{ comes(group.id) ?? group.headcount }}</em>
     </span>
   </div>
 </template>
@@ -46,5 +57,9 @@ defineProps<{ groups: readonly Group[] }>()
   background: var(--color-paper);
   font: 700 15px/17px var(--font-sans);
   text-align: center;
+}
+.group .now {
+  color: #fff;
+  background: var(--color-moss);
 }
 </style>

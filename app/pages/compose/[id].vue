@@ -58,6 +58,7 @@ useComposeKeys({
   part: () => document.querySelector<HTMLElement>('[data-part-name]')?.focus(),
 })
 
+useWhoIsHere()
 const others = usePlanPresence()
 watch(
   () => store.notUndone,

@@ -172,6 +172,7 @@ const status = computed(() => {
             </section>
           </div>
           <div class="foot">
+            <HallNow v-if="mayWrite && !isOver" />
             <AtTheDoor v-if="!isOver" />
             <DoorHeard />
             <WatchFor v-if="mayWrite" />

@@ -86,6 +86,8 @@ const UP = [
     ADD KEY students_same_as (club_id, same_as),
     ADD CONSTRAINT students_are_one FOREIGN KEY (club_id, same_as) REFERENCES students (club_id, id)`,
   'ALTER TABLE practice_ledger ADD COLUMN reason VARCHAR(300) NULL',
+  // A class can be settled anew without a new event; who had it done and why goes into the ledger.
+  `ALTER TABLE settlements ADD COLUMN anew_by ${ID} NULL, ADD COLUMN anew_why VARCHAR(300) NULL`,
   `CREATE TABLE merges (
     club_id ${ID} NOT NULL,
     id ${ID} NOT NULL,
@@ -94,6 +96,7 @@ const UP = [
     was_active BOOLEAN NOT NULL,
     before_body JSON NOT NULL,
     after_body JSON NOT NULL,
+    others JSON NOT NULL,
     made_by ${ID} NOT NULL,
     made_at ${STAMP},
     undone_by ${ID} NULL,
@@ -107,6 +110,7 @@ const UP = [
 
 const DOWN = [
   'DROP TABLE merges',
+  'ALTER TABLE settlements DROP COLUMN anew_by, DROP COLUMN anew_why',
   'ALTER TABLE practice_ledger DROP COLUMN reason',
   'ALTER TABLE students DROP FOREIGN KEY students_are_one, DROP KEY students_same_as, DROP COLUMN same_as, DROP COLUMN erased_at',
   'DROP TABLE notices',

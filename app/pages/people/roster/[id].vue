@@ -53,6 +53,14 @@ async function archive(archived: boolean) {
     toast.error(saidBy(error))
   }
 }
+const save = async () => {
+  await details.value?.kept.save()
+}
+async function readAnew() {
+  page.value = await api(`/api/roster/${id}`, { answer: rosterPageSchema })
+  roster.value = await api('/api/roster', { answer: rosterEntriesSchema })
+  editing.value++
+}
 /** The form is begun anew where the page was read anew. */
 const editing = ref(0)
 async function keep() {
@@ -92,7 +100,19 @@ async function keep() {
           </button>
         </div>
       </div>
-      <StudentDetails ref="details" :key="editing" :page="page" :roster="roster" @told="page = $event" />
+      <p v-if="page.sameAs" class="note">
+        This record was merged:
+        <NuxtLink :to="`/people/roster/${page.sameAs}`" class="link">go to the one that is kept</NuxtLink>.
+      </p>
+      <StudentDetails
+        v-else
+        ref="details"
+        :key="editing"
+        :page="page"
+        :roster="roster"
+        @told="page = $event"
+      />
+      <OnePerson v-if="!page.sameAs" :page="page" :roster="roster" :save="save" @changed="readAnew" />
     </template>
   </div>
 </template>
@@ -118,6 +138,12 @@ async function keep() {
   font-size: 13px;
   background: var(--color-ground);
   border: 1px solid var(--color-straw);
+}
+.note {
+  margin-top: 16px;
+  padding: 6px 12px;
+  border-left: 4px solid var(--color-gilt);
+  background: #fbf5e6;
 }
 .acts {
   display: flex;
