@@ -62,6 +62,10 @@ export const ACCESS = {
   },
   'PUT /api/classes/:id/partners/:board': { roles: FLOOR, reach: 'as they are read' },
   'GET /api/classes/:id/plan': { roles: TEACHERS, reach: 'the plan as a file' },
+  'GET /api/classes/:id/amendments': {
+    roles: TEACHERS,
+    reach: 'what was corrected since it was finished, for whom, by whom and why',
+  },
   'GET /api/classes/:id/register': { roles: TEACHERS, reach: 'the register as a file' },
   'POST /api/classes': { roles: TEACHERS, reach: 'a new class' },
   'PUT /api/classes/:id': { roles: TEACHERS, reach: 'the time of a class that has not begun' },

@@ -303,6 +303,27 @@ export const attendanceListSchema = z.object({
 })
 export type AttendanceList = z.infer<typeof attendanceListSchema>
 
+const figureChange = z.object({
+  item: id,
+  layer: count,
+  workMs: ms,
+  holdingMs: ms,
+  repsL: count,
+  repsR: count,
+  repsN: count,
+  received: count,
+})
+/** What was corrected in a class at one time, for whom and by how much. */
+export const classAmendmentSchema = z.object({
+  revision: count,
+  by: z.string(),
+  reason: z.string().nullable(),
+  at: ms,
+  students: z.array(z.object({ student: id, name: z.string(), changes: z.array(figureChange) })),
+})
+export type ClassAmendment = z.infer<typeof classAmendmentSchema>
+export const classAmendmentsSchema = z.array(classAmendmentSchema)
+
 /** What became of a batch of events, and the server's clock. */
 export const batchSchema = z.object({ state: classState, now: ms })
 

@@ -48,6 +48,8 @@ export const useClassStore = defineStore('class', () => {
   const data = shallowRef<ClassData>()
   const unsent = ref(0)
   const refused = ref('')
+  /** Why the register is corrected after the class; goes with each tap. */
+  const whyCorrected = ref('')
   const clock = useClock()
   let sending: Promise<void> = Promise.resolve()
   let reading: ReturnType<typeof setTimeout> | undefined
@@ -135,6 +137,7 @@ export const useClassStore = defineStore('class', () => {
     stopHearing = undefined
     data.value = undefined
     unsent.value = 0
+    whyCorrected.value = ''
   }
 
   /**
@@ -252,7 +255,9 @@ export const useClassStore = defineStore('class', () => {
     more: { at?: number; reason?: string; undoes?: string } = {},
   ): string {
     const id = crypto.randomUUID()
-    const { at = clock.device(), ...rest } = more
+    const { at = clock.device(), ...said } = more
+    const why = run.value?.phase === 'finished' ? whyCorrected.value.trim() : ''
+    const rest = { ...(why ? { reason: why } : {}), ...said }
     void keep({ presence: { id, kind, at, n: nextCount(), ...(student ? { student } : {}), ...rest } })
     return id
   }
@@ -346,6 +351,7 @@ export const useClassStore = defineStore('class', () => {
     endsAt,
     unsent,
     refused,
+    whyCorrected,
     open,
     readView,
     corrections,

@@ -42,11 +42,15 @@ export function figureSaid(figure: number, { figure: asked, of }: Ask): string {
   return `${figure}${of === undefined ? '' : ` of ${of}`} ${FIGURE_WORDS[asked].unit}`
 }
 
-/** The figures of one board that stand, by student. */
-export function figuresAt(results: readonly Result[], board: string): Map<string, number> {
-  const standing = new Map<string, number>()
+/** What stands at one board, by student: the entry that was made last and not taken back. */
+export function standingAt(results: readonly Result[], board: string): Map<string, Result> {
+  const standing = new Map<string, Result>()
   for (const result of inForce(results))
     if (result.board === board && result.student && result.figure !== undefined)
-      standing.set(result.student, result.figure)
+      standing.set(result.student, result)
   return standing
 }
+
+/** The figures of one board that stand, by student. */
+export const figuresAt = (results: readonly Result[], board: string): Map<string, number> =>
+  new Map([...standingAt(results, board)].map(([student, { figure = 0 }]) => [student, figure]))

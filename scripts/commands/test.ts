@@ -49,7 +49,9 @@ function tally(file: string, read: (report: never) => Tally, exit: number): Tall
 
 async function vitest(layer: 'core' | 'api', reports: string, env: Record<string, string>): Promise<Tally> {
   const file = join(reports, `${layer}.json`)
-  const args = ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`]
+  // One part of a file's name runs that file alone.
+  const only = process.env.LINTEL_FILES ? [process.env.LINTEL_FILES] : []
+  const args = ['run', ...only, '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`]
   const exit = await run('vitest', args, { ...env, LINTEL_LAYER: layer })
   return tally(
     file,

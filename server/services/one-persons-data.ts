@@ -106,6 +106,7 @@ export async function erasePerson(club: Club, userId: string, id: string, name: 
     )
   await club.presence.change({ studentId: records }, { reason: null })
   await club.marks.change({ studentId: records }, { fault: null })
+  await club.ledger.change({ studentId: records }, { reason: null })
   await club.sightings.remove({ studentId: records })
   await club.results.remove({ studentId: records })
   await club.readerTaps.change({ studentId: records }, { tag: '' })

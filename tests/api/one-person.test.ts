@@ -4,7 +4,7 @@ import { creditPlan } from '../../core/people/credit'
 import type { Attendance } from '../../core/people/attendance'
 import type { Student } from '../../core/people/student'
 import type { Plan } from '../../core/plan/schema'
-import type { RosterEntry, RosterPage, StudentPage } from '../../shared/answers'
+import type { ClassAmendment, RosterEntry, RosterPage, StudentPage } from '../../shared/answers'
 import type { Database } from '../../server/db/connect'
 import { CLASS_START, makeClub, openDatabase, planClass, type Person, type TestClub } from './club'
 
@@ -79,7 +79,8 @@ describe('two records of one person', () => {
     const id = randomUUID()
     const answers = await Promise.all([1, 2, 3].map(() => merge(kept, gone, id)))
     expect(answers.map(({ status }) => status)).toEqual([200, 200, 200])
-    expect(await repsOf(kept)).toEqual({ kick: 40 })
+    // The taps of both stand in the order of their time: in the first class the last says late.
+    expect(await repsOf(kept)).toEqual({ kick: 30 })
     expect((await page(kept)).attended.map(({ stood }) => stood)).toEqual(['there', 'there'])
     // Whoever asks for the one that is gone has the kept one.
     expect((await page(gone)).id).toBe(kept)
@@ -188,6 +189,28 @@ describe('two records of one person', () => {
       new Set(['correction: two records of Ottilie Twin became one']),
     )
     expect(rows.every(({ writtenBy }) => writtenBy !== null)).toBe(true)
+  })
+})
+
+describe('corrections of a class that is over', () => {
+  it('say what changed for whom, by whom and why, and change nobody else', async () => {
+    const [one, other] = [await student('Anouk'), await student('Bela')]
+    const classId = await held([tap(one), tap(other)])
+    const before = (await page(other)).totals
+    expect((await head.get(`/api/classes/${classId}/amendments`)).body).toEqual([])
+    await send(classId, [
+      { ...tap(one, 'away'), at: CLASS_START + 21 * MIN, reason: 'was at the wrong hall' },
+    ])
+    const { body } = await head.get<ClassAmendment[]>(`/api/classes/${classId}/amendments`)
+    expect(body).toMatchObject([
+      {
+        by: 'head of one-person',
+        reason: 'was at the wrong hall',
+        students: [{ student: one, name: 'Anouk Twin', changes: [{ item: 'kick', repsL: -10, repsR: -10 }] }],
+      },
+    ])
+    expect((await page(other)).totals).toEqual(before)
+    expect((await desk.get(`/api/classes/${classId}/amendments`)).status).toBe(403)
   })
 })
 

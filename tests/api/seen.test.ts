@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { correctionsOf } from '../../core/people/corrections'
+import { standingAt } from '../../core/people/results'
 import type { ClassView, ItemCorrection, Notice, StudentPage, Today } from '../../shared/answers'
 import type { Database } from '../../server/db/connect'
 import {
@@ -186,7 +187,8 @@ describe('figures of a drill', () => {
       { day: CLASS_DAY, item: 'kick', figure: 8, ask: { figure: 'scored', of: 10 } },
     ])
     const { results } = (await teacher.get<ClassView>(`/api/classes/${held}`)).body
-    const undo = { id: randomUUID(), kind: 'undo', at: CLASS_START + 9e6, undoes: results.at(-1)!.id }
+    const last = standingAt(results, 'kicks').get(ada)
+    const undo = { id: randomUUID(), kind: 'undo', at: CLASS_START + 9e6, undoes: last!.id }
     await send(teacher, { results: [undo] }, held)
     expect((await pageOf(ada)).figures).toMatchObject([{ figure: 6 }])
   })

@@ -250,6 +250,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         />
         <LazyLadderThen :block="block" />
         <BoardItems :block="block" />
+        <LazyBoardPartners :block="block" />
         <LazyFigureAsked
           v-if="!['water', 'talk', 'opening', 'closing'].includes(block.phase)"
           :block="block"

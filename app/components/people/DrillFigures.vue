@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { XMarkIcon } from '@heroicons/vue/24/solid'
-import { FIGURE_WORDS, figuresAt, MOST_FIGURE } from '~~/core/people/results'
+import { FIGURE_WORDS, figuresAt, MOST_FIGURE, standingAt } from '~~/core/people/results'
 import { inHall } from '~~/core/people/register'
 import type { Block } from '~~/core/plan/schema'
 import { leadingTechnique } from '~~/core/plan/edit'
@@ -53,10 +53,7 @@ function enter(figure: number) {
 }
 /** Takes the figure of a student back, to what stood before it. */
 function takeBack(student: string) {
-  const undone = new Set(store.data?.results.flatMap(({ undoes }) => undoes ?? []))
-  const last = store.data?.results.findLast(
-    (one) => one.student === student && one.board === props.block.id && !undone.has(one.id),
-  )
+  const last = standingAt(store.data?.results ?? [], props.block.id).get(student)
   if (last) store.enter({ kind: 'undo', undoes: last.id })
   who.value = student
 }

@@ -3,7 +3,6 @@ import { XMarkIcon } from '@heroicons/vue/20/solid'
 import type { School } from '~~/core/partners/roster-file'
 import { MOST_ROUNDS } from '~~/core/partners/board-partners'
 import { counted } from '~~/core/kernel/time-text'
-import type { BoardPairs } from '~~/shared/answers'
 import { shortName } from '~/domain/short-name'
 
 /** Partners for a board of the class: the best pairing of who is here, with what speaks for it, pins, the next best and who is left. */
@@ -35,17 +34,7 @@ const isOver = computed(() => store.run?.phase === 'finished')
 
 const students = computed(() => new Map((store.data?.roster ?? []).map((one) => [one.id, one])))
 const nameOf = (id: string) => shortName(students.value.get(id)?.name)
-const rankOf = (id: string) => students.value.get(id)?.rankId
-type Group = BoardPairs['rounds'][number]['groups'][number]
-const costOf = ({ why }: Group) =>
-  why.every(({ cost }) => cost !== null) && why.length
-    ? figure(why.reduce((sum, { cost }) => sum + (cost ?? 0), 0))
-    : ''
 const figure = (cost: number) => `${cost < 0 ? '−' : ''}${Math.abs(cost).toFixed(1)}`
-const whyOf = ({ why, students: group }: Group) =>
-  group.length === 2
-    ? (why[0]?.says ?? '')
-    : why.map(({ a, b, says }) => `${nameOf(a)} and ${nameOf(b)}: ${says}`).join('; ')
 
 const sum = computed(() => {
   const groups = shown.value?.groups ?? []
@@ -97,24 +86,10 @@ function togglePin(group: readonly string[]) {
   void make(isPinned(group) ? 'best' : 'fit', next)
 }
 
-/** Two who are asked about. */
-const asked = ref<[string, string]>(['', ''])
-const hereIds = computed(() =>
-  [...(pairs.value?.here ?? [])].sort((a, b) => nameOf(a).localeCompare(nameOf(b))),
-)
-const against = computed(() => {
-  const [a, b] = asked.value
-  if (!a || !b || a === b) return undefined
-  return (
-    pairs.value?.refused.find((one) => (one.a === a && one.b === b) || (one.a === b && one.b === a))?.says ??
-    ''
-  )
-})
-async function pairAsked() {
-  const [a, b] = asked.value
+/** Two who are put together by hand: they are pinned, and the others change as little as can be. */
+async function pairTwo(a: string, b: string) {
   const others = (pairs.value?.pins ?? []).filter((pin) => !pin.includes(a) && !pin.includes(b))
   await make('fit', [...others, [a, b]])
-  asked.value = ['', '']
 }
 </script>
 
@@ -207,42 +182,14 @@ async function pairAsked() {
             }}</template
           >
         </p>
-        <ul class="groups">
-          <li
-            v-for="group in shown.groups"
-            :key="group.students.join()"
-            :class="{ three: group.students.length === 3 }"
-          >
-            <span class="names">
-              <span v-for="id in group.students" :key="id" class="one"
-                ><Sash v-if="rankOf(id)" :ranks="[rankOf(id)!]" /> {{ nameOf(id) }}</span
-              >
-              <em v-if="group.students.length === 3">two work, one watches, in turn</em>
-            </span>
-            <span
-              class="cost"
-              :title="whyOf(group)"
-              tabindex="0"
-              :aria-label="`${costOf(group)}: ${whyOf(group)}`"
-              >{{ costOf(group) }}</span
-            >
-            <button
-              v-if="round === 0 && mayPair && !isOver"
-              type="button"
-              class="pin"
-              :aria-pressed="isPinned(group.students)"
-              :aria-label="`Pin ${group.students.map(nameOf).join(' and ')}`"
-              @click="togglePin(group.students)"
-            >
-              <i />
-            </button>
-          </li>
-        </ul>
-        <div v-if="shown.left.length" class="left" role="status">
-          <p v-for="one in shown.left" :key="one.id">
-            <b>{{ nameOf(one.id) }}</b> is left over<template v-if="one.why">: {{ one.why }}</template>
-          </p>
-        </div>
+        <PairList
+          :round="shown"
+          :pins="round === 0 ? pairs.pins : undefined"
+          :refused="pairs.refused"
+          :may-change="mayPair && !isOver && round === 0"
+          @pin="togglePin"
+          @pair="pairTwo"
+        />
         <p v-if="pairs.again.length" class="text-13 text-ash">
           Nobody new is left for all:
           {{ pairs.again.map((two) => two.map(nameOf).join(' and ')).join(', ') }} meet again.
@@ -267,26 +214,13 @@ async function pairAsked() {
             Best anew
           </button>
         </div>
-        <form v-if="pairs.refused.length || mayPair" class="ask" @submit.prevent="pairAsked">
-          <h3>Why not these?</h3>
-          <select v-model="asked[0]" class="field" aria-label="One of two">
-            <option value="">who</option>
-            <option v-for="id in hereIds" :key="id" :value="id">{{ nameOf(id) }}</option>
-          </select>
-          with
-          <select v-model="asked[1]" class="field" aria-label="The other">
-            <option value="">whom</option>
-            <option v-for="id in hereIds" :key="id" :value="id">{{ nameOf(id) }}</option>
-          </select>
-          <p v-if="against !== undefined" role="status">
-            <template v-if="against"
-              >{{ nameOf(asked[0]) }} and {{ nameOf(asked[1]) }}: {{ against }}.</template
-            >
-            <button v-else-if="!isOver" type="submit" class="btn" :disabled="isPairing">
-              They may. Pair them
-            </button>
-          </p>
-        </form>
+        <WhyNot
+          v-if="pairs.refused.length || mayPair"
+          :here="pairs.here"
+          :refused="pairs.refused"
+          :may-pair="!isOver && !isPairing"
+          @pair="pairTwo"
+        />
       </template>
     </template>
   </section>
@@ -372,62 +306,6 @@ async function pairAsked() {
 .sum {
   margin: 10px 0 4px;
 }
-.groups li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 46px 36px;
-  align-items: center;
-  min-height: 34px;
-  border-top: 1px solid #e7decd;
-}
-.groups li.three {
-  background: #fbf3df;
-}
-.names {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 12px;
-  padding: 3px 0;
-}
-.one {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-}
-.names em {
-  width: 100%;
-  font-size: 13px;
-  font-style: normal;
-  color: var(--color-ash);
-}
-.cost {
-  justify-self: end;
-  font-size: 13px;
-  color: var(--color-ash);
-  text-decoration: underline dotted;
-  cursor: help;
-}
-.pin {
-  display: grid;
-  place-items: center;
-  width: 36px;
-  height: 34px;
-}
-.pin i {
-  width: 12px;
-  height: 14px;
-  border: 1.5px solid #8f7a5c;
-  border-top-width: 5px;
-}
-.pin[aria-pressed='true'] i {
-  background: var(--color-gilt);
-  border-color: #8f6416;
-}
-.left {
-  margin-top: 8px;
-  padding: 6px 10px;
-  background: var(--color-brick-tint);
-  border-left: 4px solid var(--color-brick);
-}
 .acts {
   display: flex;
   gap: 8px;
@@ -436,28 +314,10 @@ async function pairAsked() {
 .acts .btn {
   height: 34px;
 }
-.ask {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px;
-  margin-top: 14px;
-}
-.ask h3 {
-  width: 100%;
-  font-size: 16px;
-}
-.ask .field {
-  width: 130px;
-}
-.ask p {
-  width: 100%;
-}
 @media (max-width: 760px) {
   .ways button,
   .acts .btn,
-  .close,
-  .pin {
+  .close {
     min-height: 44px;
   }
 }

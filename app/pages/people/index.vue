@@ -174,6 +174,7 @@ const status = computed(() => {
           <div class="foot">
             <HallNow v-if="mayWrite && !isOver" />
             <AtTheDoor v-if="!isOver" />
+            <AmendmentsPanel v-if="mayWrite && isOver" />
             <DoorHeard />
             <WatchFor v-if="mayWrite" />
             <section v-if="asking.length" class="panel must" aria-labelledby="figures-title">
