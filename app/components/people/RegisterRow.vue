@@ -95,11 +95,53 @@ const more: { kind: Tap; name: string }[] = [
   { kind: 'clear', name: 'clear the line' },
 ]
 const REASONS = ['injury', 'unwell', 'watching']
+
+/** A long press on the name opens the rarer states, as the dots do. */
+const who = useTemplateRef<HTMLElement>('who')
+const dots = useTemplateRef<{ $el: HTMLElement }>('dots')
+const LONG_MS = 500
+const openMore = () => dots.value?.$el.click()
+/** The press that opened the menu is no tap on the name. */
+let wasLong = false
+onLongPress(
+  who,
+  () => {
+    wasLong = true
+    openMore()
+  },
+  { delay: LONG_MS, distanceThreshold: 12 },
+)
+function tapName(event: MouseEvent) {
+  if (wasLong) event.preventDefault()
+  wasLong = false
+}
+/** On the cells: H, L and O are the three states, M the rarer ones, arrows go from line to line. */
+function keyed(event: KeyboardEvent) {
+  const cellHere = (event.target as HTMLElement).closest('.cell')
+  if (!cellHere || event.ctrlKey || event.metaKey || event.altKey) return
+  const acts: Record<string, () => void> = { h: here, l: late, o: out, m: openMore }
+  const act = acts[event.key.toLowerCase()]
+  const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
+  if (act) act()
+  else if (step) {
+    const name = cellHere.getAttribute('data-cell') ?? ''
+    const cells = [...document.querySelectorAll<HTMLElement>(`.cell[data-cell="${name}"]`)]
+    cells[cells.indexOf(cellHere as HTMLElement) + step]?.focus()
+  } else return
+  event.preventDefault()
+}
 </script>
 
 <template>
-  <div class="row" :class="state" role="group" :aria-label="student.name" :data-student="student.id">
-    <div class="who">
+  <div
+    class="row"
+    :class="state"
+    role="group"
+    :aria-label="student.name"
+    :data-student="student.id"
+    @keydown="keyed"
+  >
+    <div ref="who" class="who" @click.capture="tapName" @contextmenu.prevent>
       <NuxtLink v-if="mayWrite" :to="`/people/${student.id}`" class="name">{{ student.name }}</NuxtLink>
       <span v-else class="name">{{ student.name }}</span>
       <em v-if="student.kind !== 'member'" class="guest">{{
@@ -131,6 +173,7 @@ const REASONS = ['injury', 'unwell', 'watching']
     <button
       type="button"
       class="cell"
+      data-cell="here"
       :aria-pressed="state === 'here' || state === 'home'"
       :aria-label="`${student.name}: here`"
       @click="here"
@@ -143,6 +186,7 @@ const REASONS = ['injury', 'unwell', 'watching']
     <button
       type="button"
       class="cell"
+      data-cell="late"
       :aria-pressed="state === 'late'"
       :aria-label="`${student.name}: late`"
       @click="late"
@@ -153,6 +197,7 @@ const REASONS = ['injury', 'unwell', 'watching']
     <button
       type="button"
       class="cell"
+      data-cell="out"
       :aria-pressed="state === 'out'"
       :aria-label="`${student.name}: sits out`"
       @click="out"
@@ -160,7 +205,7 @@ const REASONS = ['injury', 'unwell', 'watching']
       <u v-if="state === 'out'" /><i v-else />
     </button>
     <Menu as="div" class="relative">
-      <MenuButton class="dots" :aria-label="`${student.name}: more`"
+      <MenuButton ref="dots" class="dots" :aria-label="`${student.name}: more`"
         ><EllipsisVerticalIcon class="size-4"
       /></MenuButton>
       <MenuItems class="panel absolute right-0 z-20 w-44 py-1">

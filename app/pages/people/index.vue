@@ -185,8 +185,9 @@ const status = computed(() => {
             </section>
             <p class="text-ash">
               One tap per student; the time of the tap is kept. <b>Here</b> is from the first bow, whenever it
-              is tapped; <b>late</b> is from now. Tap a set cell again to clear it. <kbd>Ctrl Z</kbd> takes
-              the last tap back.
+              is tapped; <b>late</b> is from now. Tap a set cell again to clear it; hold a name for more. Keys
+              on a line: <kbd>H</kbd> <kbd>L</kbd> <kbd>O</kbd>, <kbd>M</kbd> for more, <kbd>↑</kbd>
+              <kbd>↓</kbd>; <kbd>Ctrl Z</kbd> takes the last tap back.
               <span v-if="store.unsent" role="status" class="font-semibold text-brick-deep"
                 >{{ store.unsent }} taps wait for the server; they are kept on this device.</span
               >

@@ -1,0 +1,282 @@
+import { readFileSync } from 'node:fs'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from './club'
+import { ask, classOfToday, goToFirstBow, openInCompose, signIn } from './steps'
+
+/** What is seen beside the marks, what is read out, who is here, and the records of one person, as the club's people work with them. */
+test.beforeEach(({ page }) => signIn(page))
+
+const serious = async (page: Page) =>
+  (await new AxeBuilder({ page }).analyze()).violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)
+
+async function openRegister(page: Page): Promise<string> {
+  const id = await classOfToday(page)
+  await page.goto(`/people?class=${id}`)
+  await expect(page.getByRole('heading', { name: 'Register' })).toBeVisible()
+  return id
+}
+const row = (page: Page, name: string) => page.getByRole('group', { name, exact: true })
+const cell = (page: Page, name: string, what: string) =>
+  page.getByRole('button', { name: `${name}: ${what}`, exact: true })
+const allHere = async (page: Page) => {
+  await page.getByRole('button', { name: /^All here/ }).click()
+  await expect(page.locator('dd').first()).toHaveText(/^3\d$/)
+}
+async function openStudent(page: Page, name: string): Promise<void> {
+  const students = await ask<{ id: string; name: string }[]>(page, '/api/students')
+  await page.goto(`/people/${students.find((one) => one.name === name)?.id}`)
+  await expect(page.getByRole('heading', { name, exact: true })).toBeVisible()
+}
+
+test('a fault is told on the floor in two taps, stands with the student and the item, closes, and comes back', async ({
+  page,
+}) => {
+  const classId = await openRegister(page)
+  await allHere(page)
+  await page.goto(`/floor?class=${classId}`)
+  await goToFirstBow(page, classId)
+  await page.reload()
+  await page.getByRole('button', { name: /^Start/ }).click()
+  const hipThrow = page.getByRole('heading', { level: 1, name: 'Hip throw' })
+  for (let board = 0; board < 60 && !(await hipThrow.isVisible()); board++)
+    await page.getByRole('button', { name: /^Next/ }).click()
+  await page.getByRole('button', { name: /^Corrections/ }).click()
+  const sheet = page.getByRole('dialog')
+  await sheet.getByLabel('In your own words').fill('looks at the floor')
+  await sheet.getByRole('button', { name: 'Oona', exact: true }).click()
+  await expect(sheet.getByText('Oona looks at the floor')).toBeVisible()
+  expect(await serious(page)).toEqual([])
+  await page.keyboard.press('Escape')
+
+  await openStudent(page, 'Oona Farrow')
+  const card = page.getByRole('region', { name: 'Open corrections' })
+  await expect(card.getByText('looks at the floor')).toBeVisible()
+  await card.getByRole('button', { name: 'Hip throw, looks at the floor: seen right' }).click()
+  await expect(card.getByText('looks at the floor')).toHaveCount(0)
+  await card.getByRole('button', { name: /^Seen right: / }).click()
+  await card.getByRole('button', { name: 'Hip throw, looks at the floor: seen again' }).click()
+  await expect(card.getByText('seen 2 times, came back')).toBeVisible()
+  await page.reload()
+  await expect(card.getByText('seen 2 times, came back')).toBeVisible()
+
+  await page.goto('/curriculum/hip-throw')
+  const listed = page.getByRole('region', { name: 'Open corrections' })
+  await expect(listed.getByText('looks at the floor')).toBeVisible()
+  await expect(listed.getByRole('link', { name: 'Oona Farrow' }).first()).toBeVisible()
+})
+
+test('a fault that is told while the network is away is kept on the device and arrives once', async ({
+  page,
+  context,
+}) => {
+  const classId = await openRegister(page)
+  await allHere(page)
+  await expect(page.getByRole('heading', { name: 'Open corrections tonight' })).toBeVisible()
+  const again = page.getByRole('button', { name: /: seen again$/ }).first()
+  const name = ((await again.getAttribute('aria-label')) ?? '').replace(': seen again', '')
+  await context.setOffline(true)
+  await page.getByRole('button', { name: `${name}: seen right` }).click()
+  await expect(page.getByText(/1 taps? waits? for the server|taps wait for the server/)).toBeVisible()
+  await context.setOffline(false)
+  await expect(page.getByText(/waits? for the server/)).toHaveCount(0, { timeout: 15_000 })
+  const { sightings } = await ask<{ sightings: { kind: string; at: number }[] }>(
+    page,
+    `/api/classes/${classId}`,
+  )
+  const newest = Math.max(...sightings.map(({ at }) => at))
+  expect(sightings.filter(({ at }) => at === newest)).toHaveLength(1)
+})
+
+test('what is to be read out is written on Today, stands at the closing board and in the recap', async ({
+  page,
+}) => {
+  await page.getByRole('button', { name: 'Add a notice' }).click()
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('alert')).toHaveText('Say what is to be read out.')
+  await page.getByLabel('What is to be read out').fill('Bring a towel on Saturday')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  const column = page.getByRole('region', { name: 'To be read out' })
+  await expect(column.getByText('Bring a towel on Saturday')).toBeVisible()
+  expect(await serious(page)).toEqual([])
+
+  const classId = await classOfToday(page)
+  await page.goto(`/floor?class=${classId}`)
+  await goToFirstBow(page, classId)
+  await page.reload()
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.getByText('Bring a towel on Saturday')).toHaveCount(0)
+  const last = page.getByText('bow out', { exact: true })
+  for (let board = 0; board < 60 && !(await last.isVisible()); board++)
+    await page.getByRole('button', { name: /^Next/ }).click()
+  await expect(page.getByText('Bring a towel on Saturday')).toBeVisible()
+  await page.getByRole('button', { name: /^Finish/ }).click()
+  const sure = page.getByRole('button', { name: 'Finish now' })
+  if (await sure.isVisible()) await sure.click()
+  await expect(page.getByRole('heading', { name: 'Bowed out' })).toBeVisible()
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
+  await page.getByRole('button', { name: 'Copy the recap' }).click()
+  const recap = await page.evaluate(() => navigator.clipboard.readText())
+  expect(recap).toMatch(/^A copy of tonight/)
+  expect(recap).toContain('- Bring a towel on Saturday')
+
+  await page.goto('/')
+  await column.getByRole('button', { name: 'Bring a towel on Saturday: more' }).click()
+  await page.getByRole('menuitem', { name: 'Off the list' }).click()
+  await expect(column.getByText('Bring a towel on Saturday')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(column.getByText('Bring a towel on Saturday')).toBeVisible()
+})
+
+test('a board asks for a figure of each, which is entered in two taps and shown over time', async ({
+  page,
+}) => {
+  const classId = await openRegister(page)
+  const { planId } = await ask<{ planId: string }>(page, `/api/classes/${classId}`)
+  await openInCompose(page, planId)
+  await page.locator('[data-board="wrists"]').click()
+  await page.getByLabel('Asks for').selectOption('tries that scored')
+  await expect(page.getByText('all changes kept')).toBeVisible()
+  await page.goto(`/people?class=${classId}`)
+  await allHere(page)
+  const figures = page.getByRole('region', { name: 'Figures of drills' })
+  const line = figures.locator('.figure').filter({ hasText: 'Wrist turn-out' })
+  await line.getByRole('button', { name: /^Figures: 0 of 3\d/ }).click()
+  const sheet = page.getByRole('dialog')
+  await sheet.getByRole('radio', { name: /^Oona/ }).click()
+  await sheet.getByRole('button', { name: '7', exact: true }).click()
+  await expect(sheet.getByRole('radio', { name: 'Oona 7' })).toBeVisible()
+  expect(await serious(page)).toEqual([])
+  await page.keyboard.press('Escape')
+  await expect(line.getByRole('button', { name: /^Figures: 1 of 3\d/ })).toBeVisible()
+  await openStudent(page, 'Oona Farrow')
+  const over = page.getByRole('region', { name: 'Over time' })
+  const option = over.locator('option').filter({ hasText: 'Wrist turn-out: tries that scored' })
+  const value = (await option.getAttribute('value')) ?? ''
+  await over.getByLabel('What is shown over time').selectOption(value)
+  await over.getByText('As a table').click()
+  await expect(over.getByText('7 of 10 scored')).toBeVisible()
+})
+
+test('who is tapped on one device changes the heads and the checks on another, which has the plan open', async ({
+  page,
+  context,
+}) => {
+  const classId = await openRegister(page)
+  const { planId } = await ask<{ planId: string }>(page, `/api/classes/${classId}`)
+  const other = await context.newPage()
+  await openInCompose(other, planId)
+  const heads = other.locator('.group em').first()
+  const planned = Number(await heads.innerText())
+  await cell(page, 'Juno Abara', 'more').click()
+  await page.getByRole('menuitem', { name: 'away', exact: true }).click()
+  await expect(heads).toHaveText(String(planned - 1), { timeout: 3000 })
+  await expect(page.getByRole('heading', { name: /to reckon with$/ })).toBeVisible()
+  await cell(page, 'Juno Abara', 'here').click()
+  await expect(heads).toHaveText(String(planned), { timeout: 3000 })
+  await other.close()
+})
+
+test('a long press and keys reach the rarer states of a line', async ({ page }) => {
+  await openRegister(page)
+  const who = row(page, 'Galo Pember').locator('.who')
+  const box = (await who.boundingBox())!
+  await page.mouse.move(box.x + 20, box.y + box.height / 2)
+  await page.mouse.down()
+  await expect(page.getByRole('menuitem', { name: 'excused' })).toBeVisible()
+  await page.mouse.up()
+  await page.getByRole('menuitem', { name: 'excused' }).click()
+  await expect(row(page, 'Galo Pember')).toContainText('excused')
+  await expect(page).toHaveURL(/\/people\?class/)
+  await cell(page, 'Wren Tolliver', 'here').focus()
+  await page.keyboard.press('h')
+  await expect(cell(page, 'Wren Tolliver', 'here')).toHaveAttribute('aria-pressed', 'true')
+  await page.keyboard.press('ArrowDown')
+  await expect(cell(page, 'Wren Tolliver', 'here')).not.toBeFocused()
+  await expect(page.locator('.cell[data-cell="here"]:focus')).toHaveCount(1)
+})
+
+test('a correction after the class says what changed for whom, and why', async ({ page }) => {
+  const { last } = await ask<{ last: { id: string } }>(page, '/api/today')
+  await page.goto(`/people?class=${last.id}`)
+  const panel = page.getByRole('region', { name: 'Corrections', exact: true })
+  await panel.getByLabel(/^Why/).fill('was at another hall')
+  await cell(page, 'Corisande Bly', 'more')
+    .or(cell(page, 'Tamsin Roe', 'more'))
+    .first()
+    .click()
+  await page.getByRole('menuitem', { name: 'away', exact: true }).click()
+  await expect(panel.getByText('Marit Vasshaug')).toBeVisible()
+  await expect(panel.getByText('was at another hall')).toBeVisible()
+  await expect(panel.locator('.for').first()).toContainText(/−\d+ /)
+})
+
+test('partners are made on Compose, put together by two taps, and printed', async ({ page }) => {
+  const classId = await openRegister(page)
+  await allHere(page)
+  const { planId } = await ask<{ planId: string }>(page, `/api/classes/${classId}`)
+  await openInCompose(page, planId)
+  await page.locator('[data-board="hip-throw"]').click()
+  await page.getByRole('button', { name: 'Partners…' }).click()
+  const panel = page.getByRole('region', { name: 'Partners' })
+  await panel.getByRole('button', { name: 'Pair who is here' }).click()
+  const groups = panel.locator('.groups li')
+  await expect(groups.first()).toBeVisible()
+  const nameIn = async (n: number) =>
+    (await groups.nth(n).getByRole('button').first().innerText()).split('\n').at(-1)!.trim()
+  // Two of one pool who are not together yet; whoever must not is said, so it is tried until two may.
+  const first = await nameIn(0)
+  for (let n = 1; n < 6; n++) {
+    const second = await nameIn(n)
+    await groups.filter({ hasText: first }).getByRole('button', { name: first, exact: false }).first().click()
+    await groups
+      .filter({ hasText: second })
+      .getByRole('button', { name: second, exact: false })
+      .first()
+      .click()
+    if (await panel.getByText(/must not/).isVisible()) continue
+    await expect(groups.filter({ hasText: first }).filter({ hasText: second })).toHaveCount(1)
+    break
+  }
+  expect(await serious(page)).toEqual([])
+  await page.goto(`/print/partners/${classId}`)
+  await expect(page.getByRole('heading', { name: 'Hip throw' })).toBeVisible()
+  await expect(page.locator('.round li').first()).toContainText(' – ')
+})
+
+test('two records of one person become one and two again; their file is saved; they are erased by name', async ({
+  page,
+}) => {
+  await page.goto('/people/roster')
+  for (const name of ['Robin', 'Robyn']) {
+    await page.getByLabel('First name').fill(name)
+    await page.getByLabel('Last name').fill('Quill')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('link', { name: `${name} Quill` })).toBeVisible()
+  }
+  await page.getByRole('link', { name: 'Robin Quill' }).click()
+  await page.getByRole('combobox', { name: 'The other record' }).fill('robyn')
+  await page.getByRole('option', { name: /Robyn Quill/ }).click()
+  await page.getByRole('button', { name: 'They are one' }).click()
+  const record = page.getByRole('region', { name: 'The record itself' })
+  await expect(record.getByText(/Merged with Robyn Quill/)).toBeVisible()
+  await record.getByRole('button', { name: 'Make them two again' }).click()
+  await expect(record.getByText(/Merged with/)).toHaveCount(0)
+  expect(await serious(page)).toEqual([])
+
+  const saving = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save all about them' }).click()
+  const file = await saving
+  expect(file.suggestedFilename()).toBe('robin-quill.person.json')
+  expect(readFileSync((await file.path())!, 'utf8')).toContain('Personal data of Robin Quill')
+
+  await page.getByRole('button', { name: 'Erase…' }).click()
+  await page.getByRole('button', { name: 'Erase them' }).click()
+  await expect(page.getByRole('alert')).toBeVisible()
+  await page.getByLabel(/To be sure/).fill('Robin Quill')
+  await page.getByRole('button', { name: 'Erase them' }).click()
+  await expect(page.getByRole('heading', { name: 'Roster', exact: true })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Robyn Quill' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Robin Quill' })).toHaveCount(0)
+})
