@@ -130,7 +130,10 @@ export const ACCESS = {
   'PUT /api/notices/:id': { roles: EVERYONE, reach: 'all of it' },
   'PUT /api/notices/:id/ended': { roles: EVERYONE, reach: 'taken off the list, or put back' },
   'GET /api/attendance': { roles: TEACHERS, reach: 'how everybody came in the last twelve weeks' },
-  'GET /api/practised': { roles: TEACHERS, reach: 'every student by every item, from the summaries' },
+  'GET /api/practised': {
+    roles: TEACHERS,
+    reach: 'every student by every item, from the summaries; as a file written to the trail',
+  },
   'GET /api/club/expected': { roles: TEACHERS, reach: 'students with what they practised' },
   'GET /api/club/file': { roles: TEACHERS, reach: 'the club as a file, personal data in it' },
 

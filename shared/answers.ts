@@ -228,6 +228,8 @@ export const classViewSchema = classSummarySchema.extend({
   /** What was seen of its students at its items, for those who teach. */
   sightings: z.array(sightingSchema),
   notices: z.array(noticeSchema),
+  /** Who is on the register of another class at the same time. */
+  elsewhere: z.array(z.object({ student: id, title: z.string(), startTime: z.string() })),
   /** The server's clock, by which a device knows how far its own is off. */
   now: ms,
 })

@@ -180,11 +180,14 @@ export const useClassStore = defineStore('class', () => {
     const { value } = data
     if (!value) return
     try {
-      const { roster, sightings, notices } = await api(`/api/classes/${value.id}`, {
+      const { roster, sightings, notices, elsewhere } = await api(`/api/classes/${value.id}`, {
         answer: classViewSchema,
       })
       if (data.value?.id !== value.id) return
-      data.value = withUnsent({ ...data.value, roster, sightings, notices }, await unsentOf(value.id))
+      data.value = withUnsent(
+        { ...data.value, roster, sightings, notices, elsewhere },
+        await unsentOf(value.id),
+      )
       await keepClass(data.value)
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error

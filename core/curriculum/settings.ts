@@ -43,6 +43,8 @@ export const settingsSchema = record({
   shout: oneOf(['every', 'last', 'none']).default('last'),
   /** Like with like, or senior with junior. */
   partners: oneOf(['like', 'mentor']).default('like'),
+  /** With senior by junior: how many ranks there should be between two who work together. */
+  mentorGap: whole(1, 6).default(2),
   /** Material two or more ranks up. */
   ahead: oneOf(['allow', 'warn', 'forbid']).default('warn'),
   /** Long static holds: wherever, pointed out before power work, or kept for the end. */

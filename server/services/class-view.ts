@@ -1,4 +1,5 @@
 import type { ClassEvents, ClassView } from '../../shared/answers'
+import { inHall, readRegister } from '../../core/people/register'
 import { techniquesOf } from '../../core/plan/techniques'
 import type { Role } from '../../shared/roles'
 import { mayCorrect } from '../access'
@@ -40,5 +41,31 @@ export async function classView(club: Club, row: ClassRow, role: Role, today: st
     roster: students,
     sightings: mayCorrect(role) ? await sightingsOf(club, about) : [],
     notices: await noticesOn(club, row.day),
+    elsewhere: await elsewhereOf(club, row),
   }
+}
+
+const MINUTES_AN_HOUR = 60
+const minuteOf = (time: string) => {
+  const [hour = 0, minute = 0] = time.split(':').map(Number)
+  return hour * MINUTES_AN_HOUR + minute
+}
+
+/** Who is here in another class that is held at the same time: one of the two registers is mistaken, or they change halls. */
+async function elsewhereOf(club: Club, row: ClassRow): Promise<ClassView['elsewhere']> {
+  const sameDay = await club.select<Pick<ClassRow, 'id' | 'startTime' | 'lengthMin'> & { title: string }>(
+    `SELECT c.id, c.start_time AS startTime, c.length_min AS lengthMin, p.title FROM classes c
+      JOIN plans p ON p.club_id = c.club_id AND p.id = c.plan_id
+      WHERE c.club_id = :club AND c.day = :day AND c.id <> :id AND NOT c.put_away`,
+    { day: row.day, id: row.id },
+  )
+  const [from, to] = [minuteOf(row.startTime), minuteOf(row.startTime) + row.lengthMin]
+  const beside = sameDay.filter(
+    ({ startTime, lengthMin }) => minuteOf(startTime) < to && minuteOf(startTime) + lengthMin > from,
+  )
+  const found: ClassView['elsewhere'] = []
+  for (const { id, title, startTime } of beside)
+    for (const [student, line] of readRegister((await markRowsOf(club, id)).map(asMark)))
+      if (inHall(line)) found.push({ student, title, startTime })
+  return found
 }

@@ -102,6 +102,8 @@ interface Hall {
   recent: [string, string, number][]
   day: string
   maxMassRatio: number
+  /** Ranks between a senior and a junior who work together. */
+  gap: number
 }
 
 async function hallOf(club: Club, row: ClassRow, plan: Plan): Promise<Hall> {
@@ -117,9 +119,11 @@ async function hallOf(club: Club, row: ClassRow, plan: Plan): Promise<Hall> {
   })
   const marks = readRegister(await marksOf(club, row.id))
   const isBegun = marks.size > 0
+  const settings = settingsOf(await club.row())
   return {
     day: row.day,
-    maxMassRatio: settingsOf(await club.row()).limits.maxMassRatio,
+    maxMassRatio: settings.limits.maxMassRatio,
+    gap: settings.mentorGap,
     students: [...members, ...guests].flatMap((student) => {
       const group = groupInHall(plan.groups, { group: student.groupId, rank: student.rankId })
       if (!group || (isBegun && !mayPair(marks.get(student.id)))) return []
@@ -186,7 +190,7 @@ function fileFor(
   return {
     date: hall.day,
     school,
-    gap: 2,
+    gap: hall.gap,
     contact,
     maxMassRatio: hall.maxMassRatio,
     students: hall.students

@@ -8,6 +8,7 @@ import type { Plan } from '../../core/plan/schema'
 import type {
   AttendanceList,
   BoardPairs,
+  ClassView,
   PracticeMatrix,
   RosterEntry,
   RosterPage,
@@ -528,5 +529,33 @@ describe('attendance', () => {
     const undo = { ...act('undo', CLASS_START + 201_000), undoes: run[1]!.id }
     await teacher.post(`/api/classes/${classId}/events`, { run: [undo] })
     expect(await stood()).toEqual([null, null, null, null])
+  })
+})
+
+describe('the matrix as a file', () => {
+  it('is written to the trail, and reading it on the screen is not', async () => {
+    await teacher.get('/api/practised')
+    expect(await trail('practised')).toEqual([])
+    expect((await teacher.get('/api/practised?for=file')).status).toBe(200)
+    expect(await trail('practised')).toEqual([{ topic: 'private', what: 'saved as a file' }])
+    expect((await assistant.get('/api/practised?for=file')).status).toBe(403)
+  })
+})
+
+describe('a student in two classes at once', () => {
+  it('is told to whoever keeps either register, and neither loses a tap', async () => {
+    const [one, other] = [await planClass(teacher), await planClass(teacher)].map(({ classId }) => classId)
+    const [student] = club.students
+    const here = (classId: string) =>
+      desk.post(`/api/classes/${classId}/events`, {
+        run: [],
+        presence: [{ id: randomUUID(), kind: 'here', student: student!.id, at: CLASS_START }],
+      })
+    await Promise.all([here(one!), here(other!)])
+    for (const classId of [one!, other!]) {
+      const view = (await desk.get<ClassView>(`/api/classes/${classId}`)).body
+      expect(view.marks.map((mark) => mark.student)).toContain(student!.id)
+      expect(view.elsewhere.filter((found) => found.student === student!.id)).toHaveLength(1)
+    }
   })
 })

@@ -26,8 +26,9 @@ function chooseTyped() {
   const [item] = props.items
   if (said && item) chosen.value = { item, said }
 }
+// By what they are: the list itself is a new one with every tick of the clock.
 watch(
-  () => props.items,
+  () => props.items.join(' '),
   () => (chosen.value = undefined),
 )
 const several = computed(() => props.items.length > 1)

@@ -47,6 +47,10 @@ const says = computed(() => {
       return under.slice(2)
   }
 })
+/** They are here in another class at the same time, and here too. */
+const elsewhere = computed(() =>
+  inHall(line.value) ? store.data?.elsewhere?.find(({ student }) => student === props.student.id) : undefined,
+)
 /** What the floor must know of whoever may be on it: those who are not coming need no minding. */
 const note = computed(() =>
   ['away', 'excused', 'left'].includes(state.value) ? null : props.student.floorNote,
@@ -150,8 +154,9 @@ function keyed(event: KeyboardEvent) {
       <span class="says" :title="[note, says].filter(Boolean).join(' · ')"
         ><b v-if="note" class="note">{{ note }}</b
         ><template v-if="note && says"> · </template>{{ says
-        }}<em v-if="isDoubted" title="The device that sent this has its clock wrong">
-          · time doubted</em
+        }}<em v-if="isDoubted" title="The device that sent this has its clock wrong"> · time doubted</em
+        ><em v-if="elsewhere" class="elsewhere">
+          · also in {{ elsewhere.title }}, {{ elsewhere.startTime }}</em
         ></span
       >
       <span v-if="layers.length" class="layers">
@@ -271,6 +276,9 @@ function keyed(event: KeyboardEvent) {
 .note {
   font-weight: 640;
   color: var(--color-ink);
+}
+.elsewhere {
+  color: var(--color-brick-deep);
 }
 .layers {
   display: flex;

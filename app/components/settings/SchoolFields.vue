@@ -15,6 +15,7 @@ const WARMUP = options(
 )
 const SIDE = options(['R', 'right first'], ['L', 'left first'])
 const AHEAD = options(['allow', 'may taste it'], ['warn', 'may, with a word to me'], ['forbid', 'must not'])
+const PARTNERS = options(['like', 'like with like'], ['mentor', 'a senior by each junior'])
 const HOLDS = options(
   ['anywhere', 'wherever they are'],
   ['point out', 'pointed out before power'],
@@ -54,6 +55,22 @@ const HOLDS = options(
         :options="AHEAD"
         :readonly="readonly"
         @update:model-value="put({ ahead: $event })"
+      />
+      <ChoiceRow
+        label="Partners"
+        :model-value="settings.partners"
+        :options="PARTNERS"
+        :readonly="readonly"
+        @update:model-value="put({ partners: $event })"
+      />
+      <Stepper
+        v-if="settings.partners === 'mentor' && !readonly"
+        label="Ranks apart"
+        :model-value="settings.mentorGap"
+        :min="1"
+        :max="6"
+        :step="1"
+        @update:model-value="put({ mentorGap: $event ?? 2 })"
       />
     </div>
   </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toast } from 'vue-sonner'
 import { practiceMatrixSchema } from '~~/shared/answers'
 import { longestWithout, standingOf, writeMatrixCsv, type Cell, type Standing } from '~~/core/people/matrix'
 import type { Mark } from '~~/core/people/marks'
@@ -142,14 +143,17 @@ const out = () =>
         : []
     }),
   )
-const saveCsv = () =>
-  saveFile('who-has-had-what-personal-data.csv', 'text/csv', `\uFEFF${writeMatrixCsv(out())}`)
-const saveJson = () =>
-  saveFile(
-    'who-has-had-what-personal-data.json',
-    'application/json',
-    `${JSON.stringify({ today: today.value, rows: out() }, null, 2)}\n`,
-  )
+/** What leaves the house is read anew for it, and the server writes down that it did. */
+async function save(ending: 'csv' | 'json') {
+  try {
+    data.value = await api('/api/practised?for=file', { answer: practiceMatrixSchema })
+  } catch (error) {
+    return void toast.error(saidBy(error))
+  }
+  const name = `who-has-had-what-personal-data.${ending}`
+  if (ending === 'csv') saveFile(name, 'text/csv', `\uFEFF${writeMatrixCsv(out())}`)
+  else saveFile(name, 'application/json', `${JSON.stringify({ today: today.value, rows: out() }, null, 2)}\n`)
+}
 </script>
 
 <template>
@@ -161,8 +165,8 @@ const saveJson = () =>
       <div class="head">
         <h1>Who has had what</h1>
         <div class="acts">
-          <button type="button" class="btn" @click="saveCsv">Save as CSV</button>
-          <button type="button" class="btn" @click="saveJson">Save as JSON</button>
+          <button type="button" class="btn" @click="save('csv')">Save as CSV</button>
+          <button type="button" class="btn" @click="save('json')">Save as JSON</button>
         </div>
       </div>
       <div class="sieve">
