@@ -20,7 +20,7 @@ export interface Unsent {
 }
 
 /** What there is to send, of whichever kind. */
-export const eventIn = ({ run, presence, sighting, result }: Unsent) => run ?? presence ?? sighting ?? result
+const eventIn = ({ run, presence, sighting, result }: Unsent) => run ?? presence ?? sighting ?? result
 
 /** A changed document that the server does not have yet. */
 export interface Draft<T = unknown> {

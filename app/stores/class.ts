@@ -11,7 +11,6 @@ import type { Result } from '~~/core/people/results'
 import type { ClassView } from '~~/shared/answers'
 import {
   classesWithUnsent,
-  eventIn,
   forgetSent,
   keepClass,
   keepUnsent,
@@ -32,9 +31,6 @@ const BATCH = 400
 const STOOD_STILL_MS = 10_000
 /** A class begun within this time of its hour is meant to end at its hour. */
 const NEAR_ITS_HOUR_MS = 60 * 60_000
-
-/** An event that is not yet kept with its class. */
-const NOWHERE = { id: '', classId: '', planVersion: 0 }
 
 function eachOnce<E extends { id: string }>(events: E[]): E[] {
   return [...new Map(events.map((event) => [event.id, event])).values()]
@@ -221,7 +217,8 @@ export const useClassStore = defineStore('class', () => {
 
   async function keep(event: Omit<Unsent, 'id' | 'classId' | 'planVersion'>) {
     const { value } = data
-    const id = eventIn({ ...NOWHERE, ...event })?.id
+    const { run: act, presence, sighting, result } = event
+    const id = (act ?? presence ?? sighting ?? result)?.id
     if (!value || !id) return
     const waiting = { id, classId: value.id, planVersion: value.planVersion, ...event }
     data.value = withUnsent(value, [waiting])

@@ -10,6 +10,13 @@ const library = useLibraryStore()
 const figures = computed(() => attendanceFigures(props.page.attended, props.page.today))
 const minimum = computed(() => library.loaded?.settings.weeklyMinimum ?? 0)
 const under = computed(() => weeksUnder(figures.value, minimum.value))
+const often = (count: number, what: string) =>
+  count === 0 ? '' : count === 1 ? `Once ${what}.` : `${counted(count, 'time')} ${what}.`
+const saidOften = computed(() => {
+  const { lastThere, home, excused } = figures.value
+  const last = lastThere ? `Last there ${dayOfYear(lastThere)}.` : ''
+  return [last, often(home, 'from home'), often(excused, 'excused')].filter(Boolean).join(' ')
+})
 const percent = (rate: number | undefined) => (rate === undefined ? '–' : `${Math.round(rate * 100)} %`)
 const dayName = (weekday: string) => `${weekday[0]?.toUpperCase()}${weekday.slice(1, 3)}`
 </script>
@@ -34,9 +41,7 @@ const dayName = (weekday: string) => `${weekday[0]?.toUpperCase()}${weekday.slic
         </div>
       </dl>
       <p class="text-13 text-ash">
-        <template v-if="figures.lastThere">Last there {{ dayOfYear(figures.lastThere) }}.</template>
-        <template v-if="figures.home"> {{ counted(figures.home, 'time') }} from home.</template>
-        <template v-if="figures.excused"> {{ counted(figures.excused, 'time') }} excused.</template>
+        {{ saidOften }}
       </p>
       <table class="days">
         <caption class="sr-only">

@@ -3,7 +3,7 @@
 const library = useLibraryStore()
 const { firstName, openAt, tell } = useWatch()
 const open = computed(() => openAt())
-const MOST = 12
+const MOST = 8
 const all = ref(false)
 const shown = computed(() => (all.value ? open.value : open.value.slice(0, MOST)))
 </script>

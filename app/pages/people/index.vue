@@ -310,6 +310,7 @@ const status = computed(() => {
   grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
   gap: 24px;
   margin-top: 16px;
+  align-items: start;
 }
 .must {
   padding: 10px 14px 12px;
