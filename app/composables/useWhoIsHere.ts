@@ -29,7 +29,7 @@ export function useWhoIsHere() {
       if (!(error instanceof ApiProblem)) throw error
     }
   }
-  const readSoon = useDebounceFn(read, 300, { maxWait: 1000 })
+  const readSoon = useDebounceFn(read, 120, { maxWait: 500 })
   watch([held, () => plans.plan?.groups.map(({ id }) => id).join()], () => void readSoon(), {
     immediate: true,
   })

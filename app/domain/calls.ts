@@ -1,6 +1,6 @@
 import type { FloorNow } from '~~/core/floor/now'
 import type { Plan } from '~~/core/plan/schema'
-import type { CalledNow } from '~~/core/floor/now'
+import type { CalledNow } from '~~/core/floor/called'
 import type { Span } from '~~/core/plan/spans'
 import { stagesOf, type Dose } from '~~/core/plan/doses'
 import { minutes } from '~~/core/kernel/time-text'

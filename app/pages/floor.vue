@@ -121,7 +121,9 @@ const watched = computed(() => {
 })
 const hasTools = computed(
   () =>
-    Boolean(forTwo.value ?? shown.value?.placed?.block.result) || (teaches.value && watched.value.length > 0),
+    Boolean(forTwo.value ?? shown.value?.placed?.block.result) ||
+    shown.value?.called?.span.kind === 'setup' ||
+    (teaches.value && watched.value.length > 0),
 )
 const next = computed(() => shown.value?.coming)
 const nextAt = computed(() =>
@@ -189,11 +191,12 @@ const nextAt = computed(() =>
             <span v-if="store.refused" class="unsent" role="alert">{{ store.refused }}</span>
           </p>
           <div v-if="hasTools" class="tools">
+            <BeginNow />
             <LazyFloorPartners v-if="forTwo" :board="forTwo.id" :title="forTwo.title" />
             <LazyFloorWatch
-              v-if="teaches && watched.length"
+              v-if="teaches && watched.length && shown.placed"
               :items="watched"
-              :title="shown.placed?.block.title ?? ''"
+              :block="shown.placed.block"
             />
             <LazyDrillFigures v-if="shown.placed?.block.result" :block="shown.placed.block" hall />
           </div>

@@ -17,11 +17,11 @@ export const eventId = () =>
 export const moment = () => whole(0, EPOCH_MAX)
 const count = () => whole(0, 4_000_000_000)
 
-export const RUN_KINDS = ['start', 'pause', 'resume', 'next', 'skip', 'finish', 'undo'] as const
+export const RUN_KINDS = ['start', 'pause', 'resume', 'next', 'begin', 'skip', 'finish', 'undo'] as const
 
 /**
  * One act of the instructor. `next` ends the board that is worked, or (`waiting`) the transition that leads to it, and goes on to
- * what comes next; `skip` leaves out a board to come; `undo` takes back the event it names. `board` is the board that was meant:
+ * what comes next; `begin` ends the explanation of the board and begins its work; `skip` leaves out a board to come; `undo` takes back the event it names. `board` is the board that was meant:
  * where it is no longer the one, somebody else was quicker and nothing happens, so that two screens never act twice. Without it
  * (older files) the act is about whatever is there.
  */

@@ -1,7 +1,6 @@
 import type { PlacedBlock, Timeline } from '../plan/timeline'
-import type { Stretch } from '../plan/modes/mode'
-import { groupAt, spanAt, stretchesAt, type GroupNow } from '../plan/moment'
-import type { Span } from '../plan/spans'
+import { groupAt, type GroupNow } from '../plan/moment'
+import { calledAt, type CalledNow } from './called'
 import { comingAt, placeAt, remainingMs, type Course } from './course'
 import type { Run } from './run'
 
@@ -22,14 +21,6 @@ export interface FloorNow {
   called: CalledNow | undefined
 }
 
-export interface CalledNow {
-  span: Span
-  /** Ms into the span. */
-  inMs: number
-  /** All spans of the same stretch, to count sets and rounds by. */
-  stretch: Stretch
-}
-
 /** Reads a run against its timeline. Pure: the same run shows the same on every screen. */
 export function floorNow(timeline: Timeline, run: Run): FloorNow {
   const course: Course = { timeline, skipped: run.skipped }
@@ -48,11 +39,4 @@ export function floorNow(timeline: Timeline, run: Run): FloorNow {
     groups: (placed?.lanes ?? []).map((lane) => groupAt(lane, inBlock)),
     called: placed && !inTransition ? calledAt(placed.calls, inBlock) : undefined,
   }
-}
-
-/** Of several tracks called at once, the one that goes on longest leads. */
-function calledAt(calls: Stretch[], time: number): CalledNow | undefined {
-  const [stretch] = stretchesAt(calls, time).sort((a, b) => b.at + b.ms - (a.at + a.ms))
-  const span = spanAt(stretch, time)
-  return stretch && span && { stretch, span, inMs: time - stretch.at - span.at }
 }

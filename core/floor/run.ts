@@ -1,4 +1,5 @@
 import type { Timeline } from '../plan/timeline'
+import { setupEnd } from './called'
 import { comingAt, keptFrom, placeAt, remaining, type Course } from './course'
 import { inForce, type RunEvent } from './events'
 
@@ -99,6 +100,9 @@ class Replay {
       case 'next':
         if (this.underWay) this.goOn(event)
         return
+      case 'begin':
+        if (this.underWay) this.beginWork(event)
+        return
       case 'skip':
         if (this.underWay) this.leaveOut(event)
         return
@@ -127,6 +131,15 @@ class Replay {
     const { totalMs, transitionMs } = this.course.timeline
     if (!coming) this.position = totalMs
     else this.position = place?.inTransition ? coming.at : coming.at - transitionMs
+  }
+
+  /** Ends the explanation of the board under way: what is left of it is left out, and the work begins. */
+  private beginWork({ board }: RunEvent): void {
+    const place = placeAt(this.course, this.position)
+    const placed = place && this.course.timeline.blocks[place.index]
+    if (!placed || place.inTransition || (board !== undefined && board !== placed.block.id)) return
+    const end = setupEnd(placed, this.position - placed.at)
+    if (end !== undefined) this.position = placed.at + end
   }
 
   private leaveOut({ board }: RunEvent): void {

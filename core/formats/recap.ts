@@ -1,3 +1,4 @@
+import type { Phase } from '../plan/phases'
 import type { Plan } from '../plan/schema'
 import { techniquesOf } from '../plan/techniques'
 import { counted, minutes } from '../kernel/time-text'
@@ -9,17 +10,20 @@ export interface RecapOf {
   day: string
   ranMs: number
   here: number
-  /** Ids of boards that were left out. */
-  skipped: ReadonlySet<string>
+  /** Ids of the boards that were run, if only for a while. */
+  ran: ReadonlySet<string>
   notices: readonly { says: string }[]
   itemName(id: string): string
 }
 
-export function recapText({ plan, day, ranMs, here, skipped, notices, itemName }: RecapOf): string {
-  const ran = { ...plan, blocks: plan.blocks.filter(({ id }) => !skipped.has(id)) }
-  const items = [...new Set(techniquesOf(ran).map(({ id }) => itemName(id)))]
+/** Nobody misses these. */
+const QUIET: readonly Phase[] = ['water', 'opening', 'closing', 'talk']
+
+export function recapText({ plan, day, ranMs, here, ran, notices, itemName }: RecapOf): string {
+  const worked = { ...plan, blocks: plan.blocks.filter(({ id }) => ran.has(id)) }
+  const items = [...new Set(techniquesOf(worked).map(({ id }) => itemName(id)))]
   const cut = plan.blocks
-    .filter(({ id, phase }) => skipped.has(id) && phase !== 'water')
+    .filter(({ id, phase }) => !ran.has(id) && !QUIET.includes(phase))
     .map(({ title }) => title)
   return [
     `${inOneLine(plan.title)}, ${day}`,

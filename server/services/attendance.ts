@@ -67,9 +67,10 @@ export async function attendanceOfStudent(club: Club, studentIds: readonly strin
 /** The same of every active student since a day. */
 export async function attendanceSince(club: Club, since: string): Promise<Map<string, Attended[]>> {
   const rows = await club.select<Attended & { studentId: string }>(
-    `SELECT t.student_id AS studentId, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, t.stood FROM classes c
+    `SELECT s.id AS studentId, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, t.stood FROM classes c
       JOIN class_students t ON t.club_id = c.club_id AND t.class_id = c.id AND t.stood IS NOT NULL
-      JOIN students s ON s.club_id = t.club_id AND s.id = t.student_id AND s.active AND s.kind = 'member'
+      JOIN students r ON r.club_id = t.club_id AND r.id = t.student_id
+      JOIN students s ON s.club_id = r.club_id AND s.id = COALESCE(r.same_as, r.id) AND s.active AND s.kind = 'member'
       WHERE c.club_id = :club AND c.state = 'finished' AND c.day >= :since ORDER BY c.day, c.start_time, c.id`,
     { since },
   )

@@ -278,6 +278,10 @@ export async function takeOverRoster(
   for (const { row, id, isNew, student } of read) {
     const before = known.get(id)
     try {
+      if (before?.sameAs ?? before?.erasedAt)
+        throw badFields([
+          fault(['id'], 'is of a record that was merged or erased since: save the roster anew'),
+        ])
       if (before) {
         if (equalDocuments(asSeen(asDocument(before), keeper.role), student)) continue
         await refuseStrangers(club, student, id)

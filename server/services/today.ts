@@ -1,4 +1,5 @@
 import { layPlan } from '../../core/plan/timeline'
+import { ranOf } from '../../core/floor/ran'
 import { replay } from '../../core/floor/run'
 import { inHall, readRegister } from '../../core/people/register'
 import type { Today } from '../../shared/answers'
@@ -39,18 +40,13 @@ async function lookBack(club: Club, row: ClassRow): Promise<Today['last']> {
   const timeline = layPlan(plan)
   const events = await eventsOf(club, row.id)
   const run = replay(timeline, events, Math.max(0, ...events.map(({ at }) => at)))
-  const ran = (at: number, ms: number) =>
-    run.legs.reduce((sum, leg) => {
-      const end = leg.planFrom + leg.to - leg.from
-      return sum + Math.max(0, Math.min(end, at + ms) - Math.max(leg.planFrom, at))
-    }, 0)
   const register = readRegister(await marksOf(club, row.id))
   return {
     ...(await summary(club, row)),
     title: plan.title,
     boards: timeline.blocks.length,
-    cut: timeline.blocks
-      .map(({ block, at, ms }) => ({ title: block.title, phase: block.phase, ms, ranMs: ran(at, ms) }))
+    cut: ranOf(timeline, run.legs)
+      .map(({ placed: { block, ms }, ranMs }) => ({ title: block.title, phase: block.phase, ms, ranMs }))
       .filter(({ ms, ranMs }) => ranMs < ms),
     startedAt: run.startedAt ?? null,
     finishedAt: run.finishedAt ?? null,

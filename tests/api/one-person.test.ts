@@ -1,10 +1,17 @@
 import { randomUUID } from 'node:crypto'
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { creditPlan } from '../../core/people/credit'
 import type { Attendance } from '../../core/people/attendance'
 import type { Student } from '../../core/people/student'
 import type { Plan } from '../../core/plan/schema'
-import type { ClassAmendment, RosterEntry, RosterPage, StudentPage } from '../../shared/answers'
+import type {
+  AttendanceList,
+  ClassAmendment,
+  RosterEntry,
+  RosterPage,
+  StudentPage,
+} from '../../shared/answers'
 import type { Database } from '../../server/db/connect'
 import { CLASS_START, makeClub, openDatabase, planClass, type Person, type TestClub } from './club'
 
@@ -82,6 +89,17 @@ describe('two records of one person', () => {
     // The taps of both stand in the order of their time: in the first class the last says late.
     expect(await repsOf(kept)).toEqual({ kick: 30 })
     expect((await page(kept)).attended.map(({ stood }) => stood)).toEqual(['there', 'there'])
+    const { students } = (await head.get<AttendanceList>('/api/attendance')).body
+    expect(students.find((one) => one.id === kept)?.classes.map(({ stood }) => stood)).toEqual([
+      'there',
+      'there',
+    ])
+    const old = await head.post('/api/roster/take-over', {
+      rows: [
+        { row: 2, id: gone, isNew: false, student: { firstName: 'Robyn', lastName: 'Twin', rank: 'white' } },
+      ],
+    })
+    expect(old.status).toBe(422)
     // Whoever asks for the one that is gone has the kept one.
     expect((await page(gone)).id).toBe(kept)
     for (const classId of [both, onlyGone]) {
@@ -151,6 +169,29 @@ describe('two records of one person', () => {
     const { said, kept: ledger } = await figures(classId)
     expect(ledger).toEqual(said)
     expect(ledger.filter((row) => row.startsWith(kept))).toHaveLength(1)
+  })
+
+  it('whatever was tapped under either record: the ledger is the command’s, and two again it is what it was', async () => {
+    const tapOf = fc.record({
+      isGone: fc.boolean(),
+      kind: fc.constantFrom('here', 'late', 'out', 'back', 'left', 'away', 'home'),
+      minute: fc.nat(18),
+    })
+    for (const taps of fc.sample(fc.array(tapOf, { minLength: 1, maxLength: 6 }), { numRuns: 5, seed: 26 })) {
+      const [kept, gone] = [await student('Ivo'), await student('Ivor')]
+      const classId = await held(
+        taps.map(({ isGone, kind, minute }) => tap(isGone ? gone : kept, kind, CLASS_START + minute * MIN)),
+      )
+      const before = await figures(classId)
+      expect(before.kept).toEqual(before.said)
+      const id = randomUUID()
+      await merge(kept, gone, id)
+      const now = await figures(classId)
+      expect(now.kept).toEqual(now.said)
+      expect(now.kept.filter((row) => row.startsWith(gone))).toEqual([])
+      await head.put(`/api/merges/${id}/undone`, {})
+      expect(await figures(classId)).toEqual(before)
+    }
   })
 
   it('of two merges of one record at once one is made', async () => {

@@ -67,6 +67,31 @@ test('a fault is told on the floor in two taps, stands with the student and the 
   await expect(listed.getByRole('link', { name: 'Oona Farrow' }).first()).toBeVisible()
 })
 
+test('an explanation is ended with one press, by key too, and taken back', async ({ page }) => {
+  const classId = await openRegister(page)
+  await allHere(page)
+  await page.goto(`/floor?class=${classId}`)
+  await goToFirstBow(page, classId)
+  await page.reload()
+  await page.getByRole('button', { name: /^Start/ }).click()
+  const kicks = page.getByRole('heading', { level: 1, name: 'Kicks on one count' })
+  for (let board = 0; board < 60 && !(await kicks.isVisible()); board++)
+    await page.getByRole('button', { name: /^Next/ }).click()
+  const begin = page.getByRole('button', { name: /^Begin now/ })
+  // In the transition to the board there is nothing to end yet.
+  await expect(begin).toHaveCount(0)
+  await page.getByRole('button', { name: /^Next/ }).click()
+  await expect(page.getByText('Show it', { exact: true })).toBeVisible()
+  await begin.click()
+  await expect(page.getByText('Show it', { exact: true })).toHaveCount(0)
+  await expect(begin).toHaveCount(0)
+  await expect(page.getByRole('button', { name: /^Undo beginning early/ })).toBeEnabled()
+  await page.keyboard.press('u')
+  await expect(page.getByText('Show it', { exact: true })).toBeVisible()
+  await page.keyboard.press('b')
+  await expect(page.getByText('Show it', { exact: true })).toHaveCount(0)
+})
+
 test('a fault that is told while the network is away is kept on the device and arrives once', async ({
   page,
   context,

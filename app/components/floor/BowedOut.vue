@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { minutes } from '~~/core/kernel/time-text'
+import { ranOf } from '~~/core/floor/ran'
 import { recapText } from '~~/core/formats/recap'
 import { toast } from 'vue-sonner'
 import { longDay } from '~/domain/days'
@@ -10,14 +11,15 @@ const store = useClassStore()
 const library = useLibraryStore()
 const ranMs = computed(() => (store.run?.legs ?? []).reduce((sum, leg) => sum + leg.to - leg.from, 0))
 const recap = computed(() => {
-  const { data, plan, run, here } = store
-  if (!data || !plan || !run) return ''
+  const { data, plan, run, here, timeline } = store
+  if (!data || !plan || !run || !timeline) return ''
+  const ran = ranOf(timeline, run.legs).filter(({ ranMs: ms }) => ms > 0)
   return recapText({
     plan,
     day: longDay(data.day),
     ranMs: ranMs.value,
     here,
-    skipped: run.skipped,
+    ran: new Set(ran.map(({ placed }) => placed.block.id)),
     notices: data.notices,
     itemName: library.itemName,
   })

@@ -97,6 +97,7 @@ const WORDS: Record<RunEvent['kind'], string> = {
   pause: 'the pause',
   resume: 'going on',
   next: 'the cut',
+  begin: 'beginning early',
   skip: 'leaving out',
   finish: 'the finish',
   undo: '',

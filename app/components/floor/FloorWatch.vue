@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { XMarkIcon } from '@heroicons/vue/24/solid'
+import { groupInHall } from '~~/core/people/placed'
+import type { Block } from '~~/core/plan/schema'
 
 /**
  * What to watch for at a board: the open corrections of who is here, and a new one in two taps: what was seen, and of whom. What was
  * chosen stays, so that the same fault of three students is three taps more.
  */
-const props = defineProps<{ items: string[]; title: string }>()
+const props = defineProps<{ items: string[]; block: Block }>()
 const library = useLibraryStore()
+const store = useClassStore()
 const { students, firstName, openAt, tell } = useWatch()
 const isOpen = ref(false)
 const open = computed(() => openAt(new Set(props.items)))
@@ -18,13 +21,24 @@ const faults = computed(() =>
 )
 const typed = ref('')
 const kind = ref<'seen' | 'right'>('seen')
-const chosen = ref<{ item: string; said: string }>()
+/** Without an item it is of whatever each student works at this board. */
+const chosen = ref<{ item?: string; said: string }>()
 const isChosen = (one: { item: string; said: string }) =>
   chosen.value?.item === one.item && chosen.value.said === one.said
 function chooseTyped() {
   const said = typed.value.trim()
-  const [item] = props.items
-  if (said && item) chosen.value = { item, said }
+  chosen.value = said ? { said } : undefined
+}
+function itemOf(id: string): string | undefined {
+  const student = store.data?.roster.find((one) => one.id === id)
+  const group =
+    store.plan && student && groupInHall(store.plan.groups, { group: student.groupId, rank: student.rankId })
+  const own = props.block.tracks?.find(({ groups }) => group && groups.includes(group.id))
+  return own?.technique ?? props.items[0]
+}
+function tellOf(student: string) {
+  const item = chosen.value?.item ?? itemOf(student)
+  if (chosen.value && item) tell(kind.value, { said: chosen.value.said, item, student })
 }
 // By what they are: the list itself is a new one with every tick of the clock.
 watch(
@@ -43,7 +57,7 @@ const several = computed(() => props.items.length > 1)
     <div class="fixed inset-0 overflow-y-auto p-4">
       <DialogPanel class="sheet">
         <div class="top">
-          <DialogTitle as="h2">{{ title }}</DialogTitle>
+          <DialogTitle as="h2">{{ block.title }}</DialogTitle>
           <button type="button" class="close" aria-label="Close" @click="isOpen = false">
             <XMarkIcon class="size-7" />
           </button>
@@ -115,7 +129,7 @@ const several = computed(() => props.items.length > 1)
                 :key="student.id"
                 type="button"
                 :disabled="!chosen"
-                @click="chosen && tell(kind, { ...chosen, student: student.id })"
+                @click="tellOf(student.id)"
               >
                 {{ firstName(student.id) }}
               </button>

@@ -109,7 +109,7 @@ describe('a class on the floor', () => {
   })
 })
 
-const kinds = fc.constantFrom<RunEvent['kind']>('pause', 'resume', 'next', 'skip')
+const kinds = fc.constantFrom<RunEvent['kind']>('pause', 'resume', 'next', 'begin', 'skip')
 const anyEvents = fc
   .array(fc.tuple(kinds, fc.integer({ min: 0, max: 250 })), { maxLength: 12 })
   .map((acts) => [act('start', 0), ...acts.sort((a, b) => a[1] - b[1]).map(([kind, sec]) => act(kind, sec))])
@@ -219,6 +219,48 @@ describe('what the floor shows', () => {
       toEndMs: 0,
       groups: [],
     })
+  })
+})
+
+describe('begin now', () => {
+  // a: explained 0–40, worked 40–50 s; b: 60–90 s, explained 60–80.
+  const explained = layPlan(
+    plan([
+      block('a', { technique: 'kick', dose: count(10, { setupSec: 40 }) }),
+      block('b', { technique: 'kick', dose: count(10, { setupSec: 20 }) }),
+    ]),
+  )
+  const begin = (sec: number, board?: string): RunEvent => ({
+    ...act('begin', sec),
+    ...(board ? { board } : {}),
+  })
+  const run = (sec: number, ...events: RunEvent[]) =>
+    replay(explained, [act('start', 0), ...events], START + sec * 1000)
+
+  it('ends the explanation and starts the work; what was left of it is nobody’s time', () => {
+    const early = run(15, begin(12))
+    expect(early.position).toBe(43_000)
+    expect(early.legs).toEqual([
+      { from: START, to: START + 12_000, planFrom: 0 },
+      { from: START + 12_000, to: START + 15_000, planFrom: 40_000 },
+    ])
+  })
+
+  it('does nothing to work that is on, in a transition, before the bow, or of a board that is no longer the one', () => {
+    expect(run(45, begin(44)).position).toBe(45_000)
+    expect(run(55, begin(54)).position).toBe(55_000)
+    expect(run(15, begin(12, 'b')).position).toBe(15_000)
+    expect(replay(explained, [begin(1)], START + 5000).phase).toBe('ready')
+  })
+
+  it('pressed twice, or by two at once, begins once; taken back, the explanation goes on', () => {
+    const first = begin(12, 'a')
+    expect(run(15, first, begin(12, 'a')).position).toBe(43_000)
+    expect(run(15, first, act('undo', 14, first.id)).position).toBe(15_000)
+  })
+
+  it('while the class is held waits for nothing: the work stands ready', () => {
+    expect(run(20, act('pause', 10), begin(12))).toMatchObject({ phase: 'paused', position: 40_000 })
   })
 })
 

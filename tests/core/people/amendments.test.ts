@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { amendmentsOf, changeSaid, type LedgerRevision } from '../../../core/people/amendments'
 import { minutes } from '../../../core/kernel/time-text'
@@ -58,6 +59,36 @@ describe('amendments', () => {
     expect(changeSaid(change, minutes)).toBe('+10 left, −2 right, +4 received, −1:30 of work, +0:30 holding')
     expect(changeSaid({ ...change, workMs: 0, holdingMs: 0, repsL: 0, repsR: 0, received: 0 }, minutes)).toBe(
       'the same figures',
+    )
+  })
+})
+
+describe('amendments, whatever is corrected', () => {
+  it('add up to the difference between what was finished and what stands, for each row', () => {
+    const keys = ['ada kick', 'ada throw', 'ben kick']
+    const revisions = fc.array(fc.record({ key: fc.constantFrom(...keys), reps: fc.nat(40) }), {
+      maxLength: 15,
+    })
+    fc.assert(
+      fc.property(revisions, (made) => {
+        const at = (key: string) => {
+          const [student = '', item = ''] = key.split(' ')
+          return { student, item }
+        }
+        const first = keys.map((key) => row(1, { ...at(key), repsL: 10 }))
+        const later = made.map(({ key, reps }, n) => row(n + 2, { ...at(key), repsL: reps }))
+        const told = amendmentsOf([...later, ...first])
+        for (const key of keys) {
+          const { student, item } = at(key)
+          const changes = told.flatMap(({ students }) =>
+            students.filter((one) => one.student === student).flatMap((one) => one.changes),
+          )
+          const sum = changes
+            .filter((one) => one.item === item)
+            .reduce((total, { repsL }) => total + repsL, 0)
+          expect(sum).toBe((made.findLast((one) => one.key === key)?.reps ?? 10) - 10)
+        }
+      }),
     )
   })
 })

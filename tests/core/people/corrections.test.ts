@@ -1,4 +1,6 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { inForce } from '../../../core/floor/events'
 import { correctionsOf, saidKey, sightingSchema, type Sighting } from '../../../core/people/corrections'
 
 const ADA = '00000000-0000-4000-8000-00000000000a'
@@ -87,5 +89,62 @@ describe('corrections that stay open', () => {
     expect(read.error?.issues.map(({ path, message }) => [path, message])).toEqual([
       [['kind'], 'must be one of seen, right, undo'],
     ])
+  })
+})
+
+/** Sightings of two students at two items, some of them taken back, in the order they were made. */
+const anySightings = fc
+  .array(
+    fc.record({
+      kind: fc.constantFrom('seen' as const, 'right' as const, 'undo' as const),
+      student: fc.constantFrom(ADA, BEN),
+      item: fc.constantFrom('kick', 'throw'),
+      said: fc.constantFrom('knee drops', 'Knee  Drops', 'looks down'),
+      back: fc.nat(5),
+      sameMs: fc.boolean(),
+    }),
+    { maxLength: 25 },
+  )
+  .map((made) =>
+    made.map(({ kind, back, sameMs, ...of }, n): Sighting => {
+      const at = sameMs ? 1000 : n * 1000
+      if (kind === 'undo') return { id: id(n + 1), kind, at, n, undoes: id(Math.max(1, n - back)) }
+      return { id: id(n + 1), kind, at, n, ...of }
+    }),
+  )
+
+describe('corrections, whatever is seen', () => {
+  it('are the same in whatever order they are told', () => {
+    fc.assert(
+      fc.property(
+        anySightings,
+        fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })),
+        (all, chance) => {
+          const shuffled = all
+            .map((one) => ({ one, at: chance.next().value as number }))
+            .sort((a, b) => a.at - b.at)
+            .map(({ one }) => one)
+          expect(correctionsOf(shuffled)).toEqual(correctionsOf(all))
+        },
+      ),
+    )
+  })
+
+  it('count every sighting that stands once, and are open just where the last of them is a fault', () => {
+    fc.assert(
+      fc.property(anySightings, (all) => {
+        const standing = inForce(all)
+        const corrections = correctionsOf(all)
+        expect(corrections.reduce((sum, { seen, right }) => sum + seen + right, 0)).toBe(standing.length)
+        for (const one of corrections) {
+          const of = standing.filter(
+            ({ student, item, said }) =>
+              student === one.student && item === one.item && saidKey(said ?? '') === saidKey(one.said),
+          )
+          expect(one.state === 'open').toBe(of.at(-1)?.kind === 'seen')
+          expect(one.state === 'praise').toBe(of.every(({ kind }) => kind === 'right'))
+        }
+      }),
+    )
   })
 })
