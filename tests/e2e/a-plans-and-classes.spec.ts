@@ -78,7 +78,7 @@ test('day, first bow and length agree wherever they are changed', async ({ page 
 test('two classes at one time are asked about', async ({ page }) => {
   await page.getByRole('button', { name: 'Plan another class' }).click()
   const { today } = await ask<{ today: string }>(page, '/api/today')
-  await page.getByLabel('Day').fill(today)
+  await page.getByLabel('Day', { exact: true }).fill(today)
   await page.getByLabel('First bow').fill('18:40')
   await page.getByRole('button', { name: /^Start blank/ }).click()
   await expect(page.getByRole('alert')).toContainText('is at 18:30 on that day already')
