@@ -50,6 +50,8 @@ export const useClassStore = defineStore('class', () => {
   let sending: Promise<void> = Promise.resolve()
   let reading: ReturnType<typeof setTimeout> | undefined
   let stopHearing: (() => void) | undefined
+  let asked = 0
+  let answered = 0
 
   const plan = computed(() => data.value?.plan)
   const timeline = computed(() => plan.value && layPlan(plan.value))
@@ -176,14 +178,17 @@ export const useClassStore = defineStore('class', () => {
     const { value } = data
     if (!value) return
     try {
-      const { roster, sightings, notices, elsewhere } = await api(`/api/classes/${value.id}`, {
-        answer: classViewSchema,
-      })
-      if (data.value?.id !== value.id) return
-      data.value = withUnsent(
-        { ...data.value, roster, sightings, notices, elsewhere },
-        await unsentOf(value.id),
-      )
+      const turn = ++asked
+      const fresh = await api(`/api/classes/${value.id}`, { answer: classViewSchema })
+      const waiting = await unsentOf(value.id)
+      // Of two that are on their way the later one stands, whichever comes first.
+      if (turn < answered) return
+      answered = turn
+      // Read after the last wait: what came in meanwhile stays.
+      const { value: held } = data
+      if (held?.id !== value.id) return
+      const { roster, sightings, notices, elsewhere } = fresh
+      data.value = withUnsent({ ...held, roster, sightings, notices, elsewhere }, waiting)
       await keepClass(data.value)
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
@@ -203,9 +208,9 @@ export const useClassStore = defineStore('class', () => {
     if (!value) return
     try {
       const fresh = await api(`/api/classes/${value.id}/events`, { answer: classEventsSchema })
+      const waiting = await unsentOf(value.id)
       const { value: held } = data
       if (held?.id !== value.id) return
-      const waiting = await unsentOf(value.id)
       const next: ClassData = { ...held, ...fresh }
       data.value = withUnsent(next, waiting)
       await keepClass(next)

@@ -23,6 +23,7 @@ const cell = (page: Page, name: string, what: string) =>
 const allHere = async (page: Page) => {
   await page.getByRole('button', { name: /^All here/ }).click()
   await expect(page.locator('dd').first()).toHaveText(/^3\d$/)
+  await expect(page.getByText(/waits? for the server/)).toHaveCount(0)
 }
 async function openStudent(page: Page, name: string): Promise<void> {
   const students = await ask<{ id: string; name: string }[]>(page, '/api/students')
