@@ -38,8 +38,6 @@ test('a fault is told on the floor in two taps, stands with the student and the 
   const classId = await openRegister(page)
   await allHere(page)
   await page.goto(`/floor?class=${classId}`)
-  await goToFirstBow(page, classId)
-  await page.reload()
   await page.getByRole('button', { name: /^Start/ }).click()
   const hipThrow = page.getByRole('heading', { level: 1, name: 'Hip throw' })
   for (let board = 0; board < 60 && !(await hipThrow.isVisible()); board++)

@@ -7,6 +7,8 @@ import type { StudentPage } from '~~/shared/answers'
 const props = defineProps<{ page: StudentPage }>()
 const library = useLibraryStore()
 const mayWrite = useMayWrite()
+/** The server's clock, by which what was seen before is in order. */
+const clock = useClock()
 const added = shallowRef<Sighting[]>([])
 const corrections = computed(() => correctionsOf([...props.page.sightings, ...added.value]))
 const open = computed(() => corrections.value.filter(({ state }) => state === 'open'))
@@ -19,7 +21,7 @@ const showsSettled = ref(false)
 /** Shown at once, and taken from view again where it is not kept. */
 async function keep(more: Omit<Sighting, 'id' | 'at' | 'student'>): Promise<string | undefined> {
   const about = more.kind === 'undo' ? {} : { student: props.page.id }
-  const sighting: Sighting = { id: crypto.randomUUID(), at: Date.now(), ...about, ...more }
+  const sighting: Sighting = { id: crypto.randomUUID(), at: Math.round(clock.read()), ...about, ...more }
   added.value = [...added.value, sighting]
   try {
     await api('/api/corrections', { method: 'POST', body: sighting })
