@@ -171,6 +171,11 @@ export type Club = {
   advance(what: 'settings' | 'ladder' | 'syllabus', base: number): Promise<number | undefined>
   /** Writes down that something was changed: it is in the trail, and told to the others once the transaction is done. */
   changed(topic: Topic, root: string, what: string, userId: string | null): Promise<void>
+  /**
+   * Waits until no other transaction of the club sums up, and keeps the others waiting until this one is done: of two that sum up the same
+   * rows at once neither would see what the other adds.
+   */
+  waitForTurn(): Promise<void>
   /** A question of its own; `:club` stands for this club. */
   select<T extends object>(sql: string, values?: Record<string, unknown>): Promise<T[]>
 }
@@ -250,6 +255,12 @@ function openClub(db: Database, clubId: string, transaction: Transaction | undef
       await db.sequelize.query(
         'INSERT INTO changes (club_id, topic, root, what, user_id) VALUES (?, ?, ?, ?, ?)',
         { type: QueryTypes.INSERT, replacements: [clubId, topic, root, what, userId], transaction },
+      )
+    },
+    async waitForTurn() {
+      await db.sequelize.query(
+        'INSERT INTO summary_turns (club_id) VALUES (?) ON DUPLICATE KEY UPDATE club_id = VALUES(club_id)',
+        { type: QueryTypes.INSERT, replacements: [clubId], transaction },
       )
     },
     select: (sql, values = {}) =>

@@ -188,6 +188,7 @@ async function summarise(
   club: Club,
   touched: readonly Pick<Credited, 'studentId' | 'itemId'>[],
 ): Promise<void> {
+  await club.waitForTurn()
   const students = [...new Set(touched.map(({ studentId }) => studentId))]
   for (let from = 0; from < students.length; from += STUDENTS_AT_ONCE) {
     const some = new Set(students.slice(from, from + STUDENTS_AT_ONCE))

@@ -166,8 +166,8 @@ export async function mergeStudents(
     madeBy: keeper.id,
   })
   await point(club)
-  await markSummaries(club, keptId)
   await settleAnew(club, classes, keeper.id, `two records of ${fullName(kept)} became one`)
+  await markSummaries(club, keptId)
   await club.changed('students', keptId, 'merged', keeper.id)
   return { classes }
 }
@@ -202,10 +202,10 @@ export async function undoMerge(
   await writeStudent(club, { ...keeper, role: 'head' }, kept, document, byRank)
   await leaveOthers(club, merge)
   await club.students.change({ id: goneId }, { active: merge.wasActive, version: gone.version + 1 })
-  await markSummaries(club, keptId)
-  await markSummaries(club, goneId)
   const classes = await classesOf(club, records)
   await settleAnew(club, classes, keeper.id, `the records of ${fullName(kept)} are two again`)
+  await markSummaries(club, keptId)
+  await markSummaries(club, goneId)
   await club.changed('students', keptId, 'two again', keeper.id)
   return { classes }
 }

@@ -86,6 +86,8 @@ const UP = [
     ADD KEY students_same_as (club_id, same_as),
     ADD CONSTRAINT students_are_one FOREIGN KEY (club_id, same_as) REFERENCES students (club_id, id)`,
   'ALTER TABLE practice_ledger ADD COLUMN reason VARCHAR(300) NULL',
+  // Two classes of one club that are settled at once sum up one after the other.
+  `CREATE TABLE summary_turns (club_id ${ID} NOT NULL, PRIMARY KEY (club_id)) ${TABLE}`,
   // A class can be settled anew without a new event; who had it done and why goes into the ledger.
   `ALTER TABLE settlements ADD COLUMN anew_by ${ID} NULL, ADD COLUMN anew_why VARCHAR(300) NULL`,
   `CREATE TABLE merges (
@@ -110,6 +112,7 @@ const UP = [
 
 const DOWN = [
   'DROP TABLE merges',
+  'DROP TABLE summary_turns',
   'ALTER TABLE settlements DROP COLUMN anew_by, DROP COLUMN anew_why',
   'ALTER TABLE practice_ledger DROP COLUMN reason',
   'ALTER TABLE students DROP FOREIGN KEY students_are_one, DROP KEY students_same_as, DROP COLUMN same_as, DROP COLUMN erased_at',
