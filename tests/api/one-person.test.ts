@@ -233,6 +233,16 @@ describe('two records of one person', () => {
   })
 })
 
+describe('one student in two classes', () => {
+  it('has the sum of both, however often both are finished at the same moment', async () => {
+    for (let round = 0; round < 3; round++) {
+      const id = await student('Deux')
+      await Promise.all(Array.from({ length: 4 }, () => held([tap(id)])))
+      expect(await repsOf(id)).toEqual({ kick: 80 })
+    }
+  })
+})
+
 describe('corrections of a class that is over', () => {
   it('say what changed for whom, by whom and why, and change nobody else', async () => {
     const [one, other] = [await student('Anouk'), await student('Bela')]
