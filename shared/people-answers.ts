@@ -11,6 +11,9 @@ import { count, day, id, moment, ms } from './answer-parts'
 
 /** What the server answers of people: the roster, the ledger of one and of all, partners, the door, what is seen and read out. */
 
+/** Reps by side, and those received from a partner. */
+const reps = { repsL: count, repsR: count, repsN: count, received: count }
+
 export const rosterStudentSchema = z.object({
   id,
   /** First and last name, or the first name only, as the role sees it. */
@@ -164,10 +167,7 @@ const figureChange = z.object({
   layer: count,
   workMs: ms,
   holdingMs: ms,
-  repsL: count,
-  repsR: count,
-  repsN: count,
-  received: count,
+  ...reps,
 })
 /** What was corrected in a class at one time, for whom and by how much. */
 export const classAmendmentSchema = z.object({
@@ -190,10 +190,7 @@ const practisedSchema = z.object({
   day,
   workMs: ms,
   holdingMs: ms,
-  repsL: count,
-  repsR: count,
-  repsN: count,
-  received: count,
+  ...reps,
   estimated: z.boolean(),
   inCombinations: count,
   sections: sectionRunsSchema,
@@ -238,10 +235,7 @@ export const studentPageSchema = studentClassesSchema.extend({
       last: day.nullable(),
       layer: count,
       workMs: ms,
-      repsL: count,
-      repsR: count,
-      repsN: count,
-      received: count,
+      ...reps,
       inCombinations: count,
       sections: sectionRunsSchema,
       mark: z.enum(MARKS).nullable(),

@@ -1,21 +1,15 @@
 import { toast } from 'vue-sonner'
 import type { Correction } from '~~/core/people/corrections'
-import { inHall } from '~~/core/people/register'
 
 /** What stays open of who is here, at some items of the class that is open; and the telling that it was seen, again or right. */
 export function useWatch() {
   const store = useClassStore()
-  const students = computed(() =>
-    (store.data?.roster ?? []).filter(
-      ({ id }) => inHall(store.register.get(id)) || store.register.get(id)?.state === 'home',
-    ),
-  )
   const names = computed(() => new Map((store.data?.roster ?? []).map(({ id, name }) => [id, name])))
   const firstName = (id: string) => (names.value.get(id) ?? 'Somebody').split(' ')[0] ?? ''
 
   /** Open corrections of those who are here, at these items or at all of the class. */
   function openAt(items?: ReadonlySet<string>): Correction[] {
-    const here = new Set(students.value.map(({ id }) => id))
+    const here = new Set(store.taking.map(({ id }) => id))
     return store.corrections.filter(
       (one) => one.state === 'open' && here.has(one.student) && (!items || items.has(one.item)),
     )
@@ -33,5 +27,5 @@ export function useWatch() {
       action: { label: 'Undo', onClick: () => store.see({ kind: 'undo', undoes: id }) },
     })
   }
-  return { students, firstName, openAt, tell }
+  return { firstName, openAt, tell }
 }

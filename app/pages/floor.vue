@@ -111,6 +111,8 @@ const forTwo = computed(() => {
   const blocks = [shown.value?.placed?.block, shown.value?.coming?.block]
   return of && blocks.find((block) => block && asksOf(of, block, (id) => library.items.get(id)))
 })
+/** The last board has what is to be read out. */
+const isTold = computed(() => !ready.value && !shown.value?.coming && (store.data?.notices.length ?? 0) > 0)
 /** What is worked at the board, which those who teach watch for. */
 const teaches = useMayWrite()
 const watched = computed(() => {
@@ -143,7 +145,7 @@ const nextAt = computed(() =>
     </p>
     <template v-else-if="plan && run && now && shown && call">
       <BowedOut v-if="finished" />
-      <main v-else class="stage" :class="{ many: plan.groups.length > 4, stepped: form }">
+      <main v-else class="stage" :class="{ many: plan.groups.length > 4, stepped: form ?? isTold }">
         <div class="say">
           <span v-if="shown.placed" class="tag">{{ PHASES[shown.placed.block.phase].mark }}</span>
           <h1>{{ shown.placed?.block.title ?? 'The plan is done' }}</h1>
@@ -159,7 +161,7 @@ const nextAt = computed(() =>
         </div>
         <BesideLine v-if="isShared && shown.groups[0] && !ready" :now="shown.groups[0]" />
         <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
-        <FloorNotices v-if="!ready && !next && store.data.notices.length" :notices="store.data.notices" />
+        <FloorNotices v-if="isTold" :notices="store.data.notices" />
         <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
         <div
           class="groups"
@@ -339,7 +341,7 @@ const nextAt = computed(() =>
     font-size: min(19vw, 31vh);
   }
 }
-/* A form is stepped through under a smaller clock. */
+/* A form is stepped through, and notices are read out, under a smaller clock. */
 @media (min-width: 761px) {
   .stepped .middle {
     flex: 1;

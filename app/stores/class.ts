@@ -92,6 +92,13 @@ export const useClassStore = defineStore('class', () => {
   }
   /** What stands open of whoever is on the roster at an item of the class. */
   const corrections = computed(() => correctionsOf(data.value?.sightings ?? []))
+  /** Who takes part now, in the hall or from home, as they stand on the register. */
+  const taking = computed(() =>
+    (data.value?.roster ?? []).filter(({ id }) => {
+      const line = register.value.get(id)
+      return inHall(line) || line?.state === 'home'
+    }),
+  )
   const here = computed(() => [...register.value.values()].filter((line) => inHall(line)).length)
 
   /** When the class is due to end, ms since 1970. */
@@ -350,6 +357,7 @@ export const useClassStore = defineStore('class', () => {
     now,
     register,
     here,
+    taking,
     offered,
     setLayer,
     dueAt,

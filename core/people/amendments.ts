@@ -68,9 +68,18 @@ export function changeSaid(change: LedgerFigures, time: (ms: number) => string):
     ...(['repsL', 'repsR', 'repsN', 'received'] as const).flatMap((name) =>
       change[name] ? [signed(change[name], `${Math.abs(change[name])} ${WORDS[name]}`)] : [],
     ),
-    ...(change.workMs ? [signed(change.workMs, `${time(Math.abs(change.workMs))} of work`)] : []),
-    ...(change.holdingMs ? [signed(change.holdingMs, `${time(Math.abs(change.holdingMs))} holding`)] : []),
+    ...(['workMs', 'holdingMs'] as const).flatMap((name) =>
+      change[name] ? [signed(change[name], `${lasting(Math.abs(change[name]), time)} ${WORDS[name]}`)] : [],
+    ),
   ]
   return parts.join(', ') || 'the same figures'
 }
-const WORDS = { repsL: 'left', repsR: 'right', repsN: 'reps', received: 'received' } as const
+const WORDS = {
+  repsL: 'left',
+  repsR: 'right',
+  repsN: 'reps',
+  received: 'received',
+  workMs: 'of work',
+  holdingMs: 'holding',
+} as const
+const lasting = (ms: number, time: (ms: number) => string) => (ms < 1000 ? 'less than 0:01' : time(ms))

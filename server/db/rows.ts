@@ -6,6 +6,7 @@ import type { Series } from '../../core/curriculum/series'
 import type { Shape } from '../../core/curriculum/shapes'
 import type { Target } from '../../core/curriculum/syllabus'
 import type { Stood } from '../../core/people/attendance-figures'
+import type { LedgerFigures } from '../../core/people/amendments'
 import type { FigureAsked } from '../../core/people/results'
 import type { Mark } from '../../core/people/marks'
 import type { Student } from '../../core/people/student'
@@ -434,13 +435,7 @@ export interface PresenceRow extends Seen {
 }
 
 /** What a student practised in a class. */
-export interface Figures {
-  workMs: number
-  holdingMs: number
-  repsL: number
-  repsR: number
-  repsN: number
-  received: number
+export interface Figures extends LedgerFigures {
   estimated: boolean
   /** Of the reps, those that were parts of combinations. */
   inCombinations: number

@@ -1,6 +1,7 @@
 import { amendmentsOf, type Amendment } from '../../core/people/amendments'
 import type { ClassAmendment } from '../../shared/answers'
 import type { Club } from '../db/in-club'
+import { namesOf } from './names'
 
 /** What was corrected in a class since it was finished: for whom, by how much, by whom and why. It reads the ledger of this class only. */
 
@@ -20,33 +21,16 @@ export async function classAmendments(club: Club, classId: string): Promise<Clas
       at: new Date(writtenAt).getTime(),
     })),
   ).slice(0, MOST_AMENDMENTS)
-  const by = await names(
+  const by = await namesOf(
     club,
     'users',
     told.flatMap((one) => one.by ?? []),
   )
-  const students = await names(
-    club,
-    'students',
-    told.flatMap((one) => one.students.map(({ student }) => student)),
-  )
+  const everybody = told.flatMap((one) => one.students.map(({ student }) => student))
+  const students = await namesOf(club, 'students', everybody)
   return told.map((one: Amendment) => ({
     ...one,
     by: by.get(one.by ?? '') ?? '',
     students: one.students.map((of) => ({ ...of, name: students.get(of.student) ?? '' })),
   }))
-}
-
-async function names(
-  club: Club,
-  table: 'users' | 'students',
-  ids: readonly string[],
-): Promise<Map<string, string>> {
-  if (ids.length === 0) return new Map()
-  const name = table === 'users' ? 'name' : "TRIM(CONCAT(first_name, ' ', last_name))"
-  const rows = await club.select<{ id: string; name: string }>(
-    `SELECT id, ${name} AS name FROM ${table} WHERE club_id = :club AND id IN (:ids)`,
-    { ids: [...new Set(ids)] },
-  )
-  return new Map(rows.map((row) => [row.id, row.name]))
 }

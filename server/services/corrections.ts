@@ -1,45 +1,30 @@
-import { correctionsOf, type Correction, type Sighting } from '../../core/people/corrections'
+import { correctionsOf, type Sighting } from '../../core/people/corrections'
 import { fault, type Fault } from '../../core/kernel/faults'
-import { fullName } from '../../core/people/student'
 import type { ItemCorrection } from '../../shared/answers'
 import { databaseError, NO_SUCH_PARENT, type Club } from '../db/in-club'
 import type { SightingRow } from '../db/rows'
-import { addOnce } from './append-once'
-import type { Clocked } from './events'
+import type { Clocked } from './clocked'
+import { addOnce, eventOf, eventRow } from './event-rows'
+import { namesOf } from './names'
 import { mergedRecords } from './one-person'
 import { badFields } from './refusal'
 
 /** Corrections that stay open: sightings are appended like every event, and what stands is worked out from those of an item or a student. */
 
-const rowOf = (
-  { id, kind, student, item, said, oral, undoes, n }: Sighting,
-  classId: string | null,
-  sentBy: string,
-  time: Clocked,
-) => ({
-  id,
-  classId,
-  kind,
-  ...time,
-  countOnDevice: n ?? null,
-  studentId: student ?? null,
-  itemId: item ?? null,
-  said: said === undefined ? null : said.normalize('NFC').trim().replace(/\s+/g, ' '),
-  oral: oral ?? null,
-  undoes: undoes ?? null,
-  sentBy,
+const rowOf = (sighting: Sighting, classId: string | null, sentBy: string, time: Clocked) => ({
+  ...eventRow(sighting, classId, sentBy, time),
+  studentId: sighting.student ?? null,
+  itemId: sighting.item ?? null,
+  said: sighting.said?.normalize('NFC').trim().replace(/\s+/g, ' ') ?? null,
+  oral: sighting.oral ?? null,
 })
 
 const asSighting = (row: SightingRow): Sighting => ({
-  id: row.id,
-  kind: row.kind as Sighting['kind'],
-  at: Number(row.atMs),
-  ...(row.countOnDevice === null ? {} : { n: row.countOnDevice }),
+  ...eventOf<Sighting['kind']>(row),
   ...(row.studentId === null ? {} : { student: row.studentId }),
   ...(row.itemId === null ? {} : { item: row.itemId }),
   ...(row.said === null ? {} : { said: row.said }),
   ...(row.oral === null ? {} : { oral: Boolean(row.oral) }),
-  ...(row.undoes === null ? {} : { undoes: row.undoes }),
 })
 
 /** What a sighting must say: who, of which item, and in words; an undo, of which. */
@@ -67,12 +52,14 @@ export async function addSightings(
   time: (at: number) => Clocked,
 ): Promise<number> {
   if (sightings.length === 0) return 0
-  const faults = sightings.flatMap((one, n) => faultsIn(one, classId === null ? [] : ['sightings', n]))
+  // Told on a student's page it is the whole of what is sent; of a class it is one of a list.
+  const path = (n: number) => (classId === null ? [] : ['sightings', n])
+  const faults = sightings.flatMap((one, n) => faultsIn(one, path(n)))
   if (faults.length) throw badFields(faults)
   const items = [...new Set(sightings.flatMap(({ item }) => item ?? []))]
   const known = new Set((await club.items.all({ id: items }, { columns: ['id'] })).map(({ id }) => id))
   const strange = sightings.flatMap(({ item }, n) =>
-    item && !known.has(item) ? [fault(['sightings', n, 'item'], `"${item}" is not in the library`)] : [],
+    item && !known.has(item) ? [fault([...path(n), 'item'], `"${item}" is not in the library`)] : [],
   )
   if (strange.length) throw badFields(strange)
   const taken = await takenBack(club, sightings)
@@ -121,14 +108,6 @@ export async function sightingsOf(
   )
 }
 
-/** What stands of an item, or of some students. */
-export async function correctionsStanding(
-  club: Club,
-  where: { studentId?: readonly string[]; itemId?: readonly string[] },
-): Promise<Correction[]> {
-  return correctionsOf(await sightingsOf(club, where))
-}
-
 /** Keeps what was told on a student's page, at the moment it is told. */
 export async function tellSighting(
   club: Club,
@@ -144,12 +123,14 @@ export async function tellSighting(
 
 /** What stays open of an item, by student; of those who are on the roster. */
 export async function correctionsOfItem(club: Club, itemId: string): Promise<ItemCorrection[]> {
-  const open = (await correctionsStanding(club, { itemId: [itemId] })).filter(({ state }) => state === 'open')
-  const id = [...new Set(open.map(({ student }) => student))]
-  const students = id.length
-    ? await club.students.all({ id, active: true }, { columns: ['id', 'firstName', 'lastName'] })
-    : []
-  const nameOf = new Map(students.map((one) => [one.id, fullName(one)]))
+  const open = correctionsOf(await sightingsOf(club, { itemId: [itemId] })).filter(
+    ({ state }) => state === 'open',
+  )
+  const nameOf = await namesOf(
+    club,
+    'active students',
+    open.map(({ student }) => student),
+  )
   return open.flatMap((one) => {
     const name = nameOf.get(one.student)
     return name === undefined ? [] : [{ ...one, name }]

@@ -6,17 +6,18 @@ import { fault } from '../../core/kernel/faults'
 import { mayCorrect, mayRun, reachesEveryDay } from '../access'
 import type { Database } from '../db/connect'
 import { databaseError, inClub, NO_SUCH_PARENT, type Club } from '../db/in-club'
-import type { ClassRow, Doubt, PresenceRow, RunEventRow } from '../db/rows'
-import { addOnce } from './append-once'
+import type { ClassRow, PresenceRow, RunEventRow } from '../db/rows'
 import { dayIn, daysBetween, momentOf } from './calendar'
+import { clocked, type Clocked, type Sent } from './clocked'
 import { addSightings } from './corrections'
+import { addOnce, eventOf, eventRow } from './event-rows'
 import { mergedRecords } from './one-person'
 import { badFields, notFound, notYours } from './refusal'
 import { addResults } from './results'
 import type { SignedIn } from './sessions'
 
 /** What a device saw on the floor and the register, as it is sent. */
-export interface Batch {
+export interface Batch extends Sent {
   run: RunEvent[]
   presence: PresenceMark[]
   /** Faults that were seen, or seen right. */
@@ -25,56 +26,6 @@ export interface Batch {
   results?: Result[] | undefined
   /** The version of the plan the device is running. */
   planVersion?: number | undefined
-  /** The device's own clock at the moment of sending, ms since 1970. */
-  sentAt?: number | undefined
-  /** What the device takes the server's clock to be ahead of its own, ms, from exchanges of which it knows how long they took. */
-  off?: number | undefined
-}
-
-/** A device's clock is taken as right when it is this near: less is the way of the request. */
-const NEAR_MS = 1500
-/** The longest a batch is taken to have been on its way: a device's own difference is believed within it. */
-const MOST_WAY_MS = 60_000
-/** An event further in the future than this cannot have happened. */
-const AHEAD_MS = 120_000
-/** Before its class's hour, and after it, an event is still taken as being of that class. */
-const BEFORE_MS = 24 * 3_600_000
-const AFTER_MS = 36 * 3_600_000
-
-export interface Clocked {
-  atMs: number
-  deviceAtMs: number
-  doubt: Doubt | null
-}
-
-/**
- * When an event happened, by the server's clock. A device whose clock is off is corrected by the difference; a time still to come
- * becomes now; one that is not of its class's day stands as it was sent. Both are marked, never silently believed.
- *
- * @param at by the device's clock, ms since 1970
- * @param startsAt the class's hour
- */
-export function clocked(
-  at: number,
-  sent: Pick<Batch, 'sentAt' | 'off'>,
-  startsAt: number,
-  now: number,
-): Clocked {
-  const atMs = Math.max(0, at + clockOff(sent, now))
-  if (atMs > now + AHEAD_MS) return { atMs: now, deviceAtMs: at, doubt: 'ahead' }
-  const strange = atMs < startsAt - BEFORE_MS || atMs > startsAt + AFTER_MS
-  return { atMs, deviceAtMs: at, doubt: strange ? 'another day' : null }
-}
-
-/**
- * By how much a device's clock is behind, ms. The difference it measured itself stands where the moment of sending bears it out, so
- * that a batch that was long on its way does not move its taps past the next one's; else the way is taken to be nothing.
- */
-function clockOff({ sentAt, off }: Pick<Batch, 'sentAt' | 'off'>, now: number): number {
-  if (sentAt === undefined) return 0
-  const difference = now - sentAt
-  if (off !== undefined && difference - off > -NEAR_MS && difference - off < MOST_WAY_MS) return off
-  return Math.abs(difference) < NEAR_MS ? 0 : difference
 }
 
 type ClassHead = Pick<ClassRow, 'id' | 'day' | 'startTime' | 'state'> & { zone: string }
@@ -160,40 +111,17 @@ function refuseNobody(marks: readonly PresenceMark[]): void {
   if (faults.length) throw badFields(faults)
 }
 
-const runRow = (
-  { id, kind, undoes, board, waiting, n }: RunEvent,
-  classId: string,
-  sentBy: string,
-  { planVersion }: Batch,
-  time: Clocked,
-) => ({
-  id,
-  classId,
-  kind,
-  ...time,
-  countOnDevice: n ?? null,
-  undoes: undoes ?? null,
-  board: board ?? null,
-  waiting: waiting ?? null,
+const runRow = (event: RunEvent, classId: string, sentBy: string, { planVersion }: Batch, time: Clocked) => ({
+  ...eventRow(event, classId, sentBy, time),
+  board: event.board ?? null,
+  waiting: event.waiting ?? null,
   planVersion: planVersion ?? null,
-  sentBy,
 })
 
-const markRow = (
-  { id, kind, student, reason, undoes, n }: PresenceMark,
-  classId: string,
-  sentBy: string,
-  time: Clocked,
-) => ({
-  id,
-  classId,
-  studentId: student ?? null,
-  kind,
-  ...time,
-  countOnDevice: n ?? null,
-  reason: reason ?? null,
-  undoes: undoes ?? null,
-  sentBy,
+const markRow = (mark: PresenceMark, classId: string, sentBy: string, time: Clocked) => ({
+  ...eventRow(mark, classId, sentBy, time),
+  studentId: mark.student ?? null,
+  reason: mark.reason ?? null,
 })
 
 /** Unknown students are found only when the database says that there is one. */
@@ -259,32 +187,16 @@ export async function markRowsOf(club: Club, classId: string): Promise<MarkedRow
   }))
 }
 
-export const asRunEvent = ({ id, kind, atMs, countOnDevice, undoes, board, waiting }: RunRow): RunEvent => ({
-  id,
-  kind: kind as RunEvent['kind'],
-  at: Number(atMs),
-  ...(countOnDevice !== null ? { n: countOnDevice } : {}),
-  ...(undoes ? { undoes } : {}),
-  ...(board ? { board } : {}),
-  ...(waiting !== null ? { waiting: Boolean(waiting) } : {}),
+export const asRunEvent = (row: RunRow): RunEvent => ({
+  ...eventOf<RunEvent['kind']>(row),
+  ...(row.board ? { board: row.board } : {}),
+  ...(row.waiting !== null ? { waiting: Boolean(row.waiting) } : {}),
 })
 
-export const asMark = ({
-  id,
-  kind,
-  atMs,
-  countOnDevice,
-  undoes,
-  studentId,
-  reason,
-}: MarkedRow): PresenceMark => ({
-  id,
-  kind: kind as PresenceMark['kind'],
-  at: Number(atMs),
-  ...(countOnDevice !== null ? { n: countOnDevice } : {}),
-  ...(studentId ? { student: studentId } : {}),
-  ...(reason ? { reason } : {}),
-  ...(undoes ? { undoes } : {}),
+export const asMark = (row: MarkedRow): PresenceMark => ({
+  ...eventOf<PresenceMark['kind']>(row),
+  ...(row.studentId ? { student: row.studentId } : {}),
+  ...(row.reason ? { reason: row.reason } : {}),
 })
 
 export const eventsOf = async (club: Club, classId: string): Promise<RunEvent[]> =>

@@ -7,7 +7,7 @@ import { fullName, type Student } from '../../core/people/student'
 import type { RosterPage } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import type { MergeRow, StudentRow } from '../db/rows'
-import { recordsOf } from './one-person'
+import { changeLists, mergedRecords, recordsOf, thoseWhoList } from './one-person'
 import { writeStudent } from './people'
 import { putMark } from './marks'
 import { badFields, notFound, Refusal } from './refusal'
@@ -39,10 +39,7 @@ function resolved(standing: readonly Standing[]): Map<string, string> {
 async function point(club: Club): Promise<void> {
   const standing = await club.merges.all({ undoneAt: null }, { columns: ['goneId', 'keptId'] })
   const now = resolved(standing)
-  const before = await club.select<{ id: string; sameAs: string }>(
-    'SELECT id, same_as AS sameAs FROM students WHERE club_id = :club AND same_as IS NOT NULL',
-  )
-  const was = new Map(before.map(({ id, sameAs }) => [id, sameAs]))
+  const was = await mergedRecords(club)
   for (const id of new Set([...now.keys(), ...was.keys()]))
     if (now.get(id) !== was.get(id)) await club.students.change({ id }, { sameAs: now.get(id) ?? null })
 }
@@ -73,42 +70,21 @@ async function markSummaries(club: Club, personId: string): Promise<void> {
   for (const [itemId, mark] of newest) await putMark(club, personId, itemId, mark)
 }
 
-/** Those who are kept apart from a record, or with it, are from now on apart from the other, or with it. */
+/** Those who are kept apart from a record, or with it, are from now on apart from the other, or with it; their lists as they were. */
 async function followOthers(club: Club, goneId: string, keptId: string): Promise<MergeRow['others']> {
-  const found = await club.select<{ id: string }>(
-    `SELECT id FROM students WHERE club_id = :club AND id <> :keptId
-      AND (JSON_CONTAINS(apart, :quoted) OR JSON_CONTAINS(together, :quoted))`,
-    { keptId, quoted: JSON.stringify(goneId) },
-  )
-  const others: MergeRow['others'] = []
-  for (const { id } of found) {
-    const row = await club.students.locked({ id }, ['id', 'apart', 'together', 'version'])
-    if (!row) continue
-    others.push({ id, apart: row.apart, together: row.together })
-    const follow = (list: string[]) => [...new Set(list.map((one) => (one === goneId ? keptId : one)))]
-    await club.students.change(
-      { id },
-      { apart: follow(row.apart), together: follow(row.together), version: row.version + 1 },
-    )
-  }
-  return others
+  const others = (await thoseWhoList(club, goneId)).filter((id) => id !== keptId)
+  return changeLists(club, others, (list) => [...new Set(list.map((one) => (one === goneId ? keptId : one)))])
 }
 
-/** The others' lists as they were, where nobody changed them since; else only the one who is back beside the kept one. */
+/** Who was listed before the merge is so again, beside the kept one where both were; what was changed since stays. */
 async function leaveOthers(club: Club, { others, goneId, keptId }: MergeRow): Promise<void> {
-  for (const { id, apart, together } of others) {
-    const row = await club.students.locked({ id }, ['id', 'apart', 'together', 'version'])
-    if (!row) continue
-    const back = (now: string[], before: string[]) => {
-      if (!before.includes(goneId)) return now
-      const kept = before.includes(keptId) ? now : now.filter((one) => one !== keptId)
-      return [...new Set([...kept, goneId])]
-    }
-    await club.students.change(
-      { id },
-      { apart: back(row.apart, apart), together: back(row.together, together), version: row.version + 1 },
-    )
-  }
+  const was = new Map(others.map((one) => [one.id, one]))
+  await changeLists(club, [...was.keys()], (now, id, which) => {
+    const before = was.get(id)?.[which] ?? []
+    if (!before.includes(goneId)) return now
+    const kept = before.includes(keptId) ? now : now.filter((one) => one !== keptId)
+    return [...new Set([...kept, goneId])]
+  })
 }
 
 async function twoRecords(club: Club, keptId: string, goneId: string): Promise<[StudentRow, StudentRow]> {
@@ -140,11 +116,11 @@ export async function mergeStudents(
   keptId: string,
   { id, gone: goneId }: z.infer<typeof mergeBody>,
   now: number,
-): Promise<{ classes: string[] }> {
+): Promise<string[]> {
   await club.lock()
   const known = await club.merges.one({ id })
   if (known) {
-    if (known.goneId === goneId && known.keptId === keptId) return { classes: [] }
+    if (known.goneId === goneId && known.keptId === keptId) return []
     throw new Refusal('known-elsewhere', 'A merge of this id is known already, of other records.')
   }
   const [kept, gone] = await twoRecords(club, keptId, goneId)
@@ -169,23 +145,18 @@ export async function mergeStudents(
   await settleAnew(club, classes, keeper.id, `two records of ${fullName(kept)} became one`)
   await markSummaries(club, keptId)
   await club.changed('students', keptId, 'merged', keeper.id)
-  return { classes }
+  return classes
 }
 
 /**
  * Takes a merge back: two records again, each with what it was in. What was changed on the kept one since stays; only what it had from the
  * other goes.
  */
-export async function undoMerge(
-  club: Club,
-  keeper: Keeper,
-  id: string,
-  now: number,
-): Promise<{ classes: string[] }> {
+export async function undoMerge(club: Club, keeper: Keeper, id: string, now: number): Promise<string[]> {
   await club.lock()
   const merge = await club.merges.locked({ id })
   if (!merge) throw notFound('merge')
-  if (merge.undoneAt) return { classes: [] }
+  if (merge.undoneAt) return []
   const { goneId, keptId } = merge
   const [kept, gone] = [
     await club.students.locked({ id: keptId }),
@@ -207,7 +178,7 @@ export async function undoMerge(
   await markSummaries(club, keptId)
   await markSummaries(club, goneId)
   await club.changed('students', keptId, 'two again', keeper.id)
-  return { classes }
+  return classes
 }
 
 /** The merges that stand into a record, the newest first. */

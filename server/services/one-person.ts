@@ -1,4 +1,5 @@
 import type { Club } from '../db/in-club'
+import type { StudentRow } from '../db/rows'
 
 /** Two records that were found to be one person: everything either of them was in is the kept one's. */
 
@@ -38,4 +39,44 @@ export function onePerPerson<R extends InClass>(
     if (!before || weight(row) > weight(before)) best.set(whose(row), row)
   }
   return rows.map((row) => ({ id: whose(row), row, counts: best.get(whose(row)) === row }))
+}
+
+type Lists = Pick<StudentRow, 'id' | 'apart' | 'together'>
+
+/** Those who list a student among whom they are kept apart from, or with. */
+export async function thoseWhoList(club: Club, studentId: string): Promise<string[]> {
+  const rows = await club.select<{ id: string }>(
+    `SELECT id FROM students WHERE club_id = :club
+      AND (JSON_CONTAINS(apart, :quoted) OR JSON_CONTAINS(together, :quoted))`,
+    { quoted: JSON.stringify(studentId) },
+  )
+  return rows.map(({ id }) => id)
+}
+
+/**
+ * Changes whom some students are kept apart from, and with.
+ *
+ * @param change makes one list anew, told of which student and which of the two it is
+ * @returns the lists as they were
+ */
+export async function changeLists(
+  club: Club,
+  studentIds: readonly string[],
+  change: (list: string[], of: string, which: 'apart' | 'together') => string[],
+): Promise<Lists[]> {
+  const before: Lists[] = []
+  for (const id of studentIds) {
+    const row = await club.students.locked({ id }, ['id', 'apart', 'together', 'version'])
+    if (!row) continue
+    before.push({ id, apart: row.apart, together: row.together })
+    await club.students.change(
+      { id },
+      {
+        apart: change(row.apart, id, 'apart'),
+        together: change(row.together, id, 'together'),
+        version: row.version + 1,
+      },
+    )
+  }
+  return before
 }

@@ -6,7 +6,7 @@ import type { Club } from '../db/in-club'
 import { attendanceOfStudent } from './attendance'
 import { dayIn } from './calendar'
 import { sightingsOf } from './corrections'
-import { recordsOf } from './one-person'
+import { changeLists, recordsOf, thoseWhoList } from './one-person'
 import { awardsOf } from './people'
 import { badFields, notFound, Refusal } from './refusal'
 import { figuresOf } from './results'
@@ -104,13 +104,17 @@ export async function erasePerson(club: Club, userId: string, id: string, name: 
       { id: student.id },
       { ...BLANK, version: student.version + 1, erasedAt: new Date() },
     )
+  const taps = await club.presence.all({ studentId: records }, { columns: ['id'], raw: true })
+  // A reason may stand with the taking back of a tap, which names nobody.
+  await club.presence.change({ undoes: taps.map(({ id }) => id) }, { reason: null })
   await club.presence.change({ studentId: records }, { reason: null })
   await club.marks.change({ studentId: records }, { fault: null })
   await club.ledger.change({ studentId: records }, { reason: null })
   await club.sightings.remove({ studentId: records })
   await club.results.remove({ studentId: records })
   await club.readerTaps.change({ studentId: records }, { tag: '' })
-  for (const record of records) await forgottenByOthers(club, record)
+  for (const record of records)
+    await changeLists(club, await thoseWhoList(club, record), (list) => list.filter((one) => one !== record))
   await club.merges.change({ goneId: records }, { beforeBody: {} as never, afterBody: {} as never })
   await club.changed('private', id, 'erased', userId)
   await club.changed('students', id, 'erased', userId)
@@ -132,22 +136,4 @@ const BLANK = {
   together: [],
   tag: null,
   active: false,
-}
-
-/** Takes one who is erased out of the lists of who is kept apart from them or with them. */
-async function forgottenByOthers(club: Club, id: string): Promise<void> {
-  const found = await club.select<{ id: string }>(
-    `SELECT id FROM students WHERE club_id = :club
-      AND (JSON_CONTAINS(apart, :quoted) OR JSON_CONTAINS(together, :quoted))`,
-    { quoted: JSON.stringify(id) },
-  )
-  for (const other of found) {
-    const row = await club.students.locked({ id: other.id }, ['id', 'apart', 'together', 'version'])
-    if (!row) continue
-    const without = (list: string[]) => list.filter((one) => one !== id)
-    await club.students.change(
-      { id: row.id },
-      { apart: without(row.apart), together: without(row.together), version: row.version + 1 },
-    )
-  }
 }

@@ -10,6 +10,7 @@ import { databaseError, DUPLICATE, type Club } from '../db/in-club'
 import type { StudentRow } from '../db/rows'
 import { dayIn } from './calendar'
 import { mergesOf } from './merging'
+import { namesOf } from './names'
 import { recordsOf } from './one-person'
 import { badFields, notFound, Refusal, stale } from './refusal'
 import { asDocument, asSeen, columnsOf, groundOf, HEALTH, readAs, type Keeper } from './student-rows'
@@ -94,11 +95,11 @@ export async function rosterPage(
 /** The ranks somebody was given, the newest first. */
 export async function awardsOf(club: Club, studentIds: readonly string[]): Promise<RosterPage['awards']> {
   const awards = await club.rankAwards.all({ studentId: studentIds }, { order: [['givenAt', 'DESC']] })
-  const givers = await club.select<{ id: string; name: string }>(
-    'SELECT id, name FROM users WHERE club_id = :club AND id IN (:ids)',
-    { ids: ['', ...awards.map(({ givenBy }) => givenBy)] },
+  const nameOf = await namesOf(
+    club,
+    'users',
+    awards.map(({ givenBy }) => givenBy),
   )
-  const nameOf = new Map(givers.map((giver) => [giver.id, giver.name]))
   return awards.map(({ rankId, notches, day, givenBy, givenAt }) => ({
     rank: rankId,
     notches,

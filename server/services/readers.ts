@@ -10,7 +10,8 @@ import type { Database } from '../db/connect'
 import { databaseError, DUPLICATE, inClub, type Club } from '../db/in-club'
 import type { ReaderRow } from '../db/rows'
 import { dayIn, momentOf } from './calendar'
-import { clocked, marksOf } from './events'
+import { clocked } from './clocked'
+import { marksOf } from './events'
 import { badFields, notFound, Refusal } from './refusal'
 
 /** Door readers: keys that can send taps and nothing else, and what the taps mean on the register. */

@@ -4,8 +4,8 @@ import type { StudentPage } from '../../shared/answers'
 import type { ResultRow } from '../db/rows'
 import { fault, type Fault } from '../../core/kernel/faults'
 import { databaseError, NO_SUCH_PARENT, type Club } from '../db/in-club'
-import { addOnce } from './append-once'
-import type { Clocked } from './events'
+import type { Clocked } from './clocked'
+import { addOnce, eventOf, eventRow } from './event-rows'
 import { badFields } from './refusal'
 
 /** The figures that drills ask for: appended like every event, kept as they were entered, never part of credit. */
@@ -36,20 +36,14 @@ export async function addResults(
   if (results.length === 0) return 0
   const faults = results.flatMap(faultsIn)
   if (faults.length) throw badFields(faults)
-  const rows = results.map(({ id, kind, student, board, figure, ask, item, undoes, n, at }) => ({
-    id,
-    classId,
-    kind,
-    ...time(at),
-    countOnDevice: n ?? null,
-    studentId: student ?? null,
-    board: board ?? null,
-    figure: figure ?? null,
-    asked: ask?.figure ?? null,
-    outOf: ask?.of ?? null,
-    itemId: item ?? null,
-    undoes: undoes ?? null,
-    sentBy: userId,
+  const rows = results.map((result) => ({
+    ...eventRow(result, classId, userId, time(result.at)),
+    studentId: result.student ?? null,
+    board: result.board ?? null,
+    figure: result.figure ?? null,
+    asked: result.ask?.figure ?? null,
+    outOf: result.ask?.of ?? null,
+    itemId: result.item ?? null,
   }))
   try {
     return await addOnce(club.results, rows)
@@ -65,16 +59,12 @@ const askOf = ({ asked, outOf }: ResultRow): Ask | undefined =>
 function asResult(row: ResultRow): Result {
   const ask = askOf(row)
   return {
-    id: row.id,
-    kind: row.kind as Result['kind'],
-    at: Number(row.atMs),
-    ...(row.countOnDevice === null ? {} : { n: row.countOnDevice }),
+    ...eventOf<Result['kind']>(row),
     ...(row.studentId === null ? {} : { student: row.studentId }),
     ...(row.board === null ? {} : { board: row.board }),
     ...(row.figure === null ? {} : { figure: row.figure }),
     ...(ask ? { ask } : {}),
     ...(row.itemId === null ? {} : { item: row.itemId }),
-    ...(row.undoes === null ? {} : { undoes: row.undoes }),
   }
 }
 

@@ -52,9 +52,21 @@ export async function settleClass(
   })
 }
 
-/** Settles classes one after the other; what a failure leaves undone the next look at the unsettled finds. */
-export async function settleEach(db: Database, clubId: string, classIds: readonly string[]): Promise<void> {
+/**
+ * Makes a change that leaves classes to be settled anew, and then settles them, one after the other, each in a transaction of its own. What a
+ * failure leaves undone the next look at the unsettled finds.
+ *
+ * @param change what is done, and the classes it leaves unsettled
+ * @returns how many they were
+ */
+export async function changeAndSettle(
+  db: Database,
+  clubId: string,
+  change: (club: Club) => Promise<readonly string[]>,
+): Promise<{ classes: number }> {
+  const classIds = await inClub(db, clubId, change)
   for (const classId of classIds) await settleClass(db, clubId, classId, { wait: true })
+  return { classes: classIds.length }
 }
 
 /** The class's settlement, locked; nothing when somebody else has it and it is not waited for. */

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { XMarkIcon } from '@heroicons/vue/24/solid'
 import { groupInHall } from '~~/core/people/placed'
 import type { Block } from '~~/core/plan/schema'
 
@@ -11,8 +9,7 @@ import type { Block } from '~~/core/plan/schema'
 const props = defineProps<{ items: string[]; block: Block }>()
 const library = useLibraryStore()
 const store = useClassStore()
-const { students, firstName, openAt, tell } = useWatch()
-const isOpen = ref(false)
+const { firstName, openAt, tell } = useWatch()
 const open = computed(() => openAt(new Set(props.items)))
 const faults = computed(() =>
   props.items.flatMap((item) =>
@@ -49,126 +46,85 @@ const several = computed(() => props.items.length > 1)
 </script>
 
 <template>
-  <button type="button" class="opener" @click="isOpen = true">
-    Corrections{{ open.length ? `: ${open.length} open` : '' }}
-  </button>
-  <Dialog :open="isOpen" class="relative z-40" @close="isOpen = false">
-    <div class="fixed inset-0 bg-black/60" aria-hidden="true" />
-    <div class="fixed inset-0 overflow-y-auto p-4">
-      <DialogPanel class="sheet">
-        <div class="top">
-          <DialogTitle as="h2">{{ block.title }}</DialogTitle>
-          <button type="button" class="close" aria-label="Close" @click="isOpen = false">
-            <XMarkIcon class="size-7" />
+  <HallSheet :opener="`Corrections${open.length ? `: ${open.length} open` : ''}`" :title="block.title">
+    <div class="halves">
+      <section aria-label="Open corrections">
+        <h3>Watch for</h3>
+        <p v-if="open.length === 0" class="none">Nothing is open at this board.</p>
+        <ul>
+          <li v-for="one in open" :key="`${one.student} ${one.item} ${one.said}`" class="row">
+            <p>
+              <b>{{ firstName(one.student) }}</b> {{ one.said }}
+              <span v-if="several" class="of">{{ library.itemName(one.item) }}</span>
+            </p>
+            <button
+              type="button"
+              class="right"
+              :aria-label="`${firstName(one.student)}, ${one.said}: seen right`"
+              @click="tell('right', one)"
+            >
+              Right
+            </button>
+            <button
+              type="button"
+              :aria-label="`${firstName(one.student)}, ${one.said}: seen again`"
+              @click="tell('seen', one)"
+            >
+              Again
+            </button>
+          </li>
+        </ul>
+      </section>
+      <section aria-label="Something seen">
+        <h3>Seen now</h3>
+        <div class="kinds" role="radiogroup" aria-label="A fault or done right">
+          <button type="button" role="radio" :aria-checked="kind === 'seen'" @click="kind = 'seen'">
+            A fault
+          </button>
+          <button type="button" role="radio" :aria-checked="kind === 'right'" @click="kind = 'right'">
+            Done right
           </button>
         </div>
-        <div class="halves">
-          <section aria-label="Open corrections">
-            <h3>Watch for</h3>
-            <p v-if="open.length === 0" class="none">Nothing is open at this board.</p>
-            <ul>
-              <li v-for="one in open" :key="`${one.student} ${one.item} ${one.said}`" class="row">
-                <p>
-                  <b>{{ firstName(one.student) }}</b> {{ one.said }}
-                  <span v-if="several" class="of">{{ library.itemName(one.item) }}</span>
-                </p>
-                <button
-                  type="button"
-                  class="right"
-                  :aria-label="`${firstName(one.student)}, ${one.said}: seen right`"
-                  @click="tell('right', one)"
-                >
-                  Right
-                </button>
-                <button
-                  type="button"
-                  :aria-label="`${firstName(one.student)}, ${one.said}: seen again`"
-                  @click="tell('seen', one)"
-                >
-                  Again
-                </button>
-              </li>
-            </ul>
-          </section>
-          <section aria-label="Something seen">
-            <h3>Seen now</h3>
-            <div class="kinds" role="radiogroup" aria-label="A fault or done right">
-              <button type="button" role="radio" :aria-checked="kind === 'seen'" @click="kind = 'seen'">
-                A fault
-              </button>
-              <button type="button" role="radio" :aria-checked="kind === 'right'" @click="kind = 'right'">
-                Done right
-              </button>
-            </div>
-            <div class="chips" role="radiogroup" aria-label="What was seen">
-              <button
-                v-for="one in faults"
-                :key="`${one.item} ${one.said}`"
-                type="button"
-                role="radio"
-                :aria-checked="isChosen(one)"
-                @click="chosen = one"
-              >
-                {{ one.said }}<span v-if="several" class="of">{{ library.itemName(one.item) }}</span>
-              </button>
-            </div>
-            <form @submit.prevent="chooseTyped">
-              <input
-                v-model="typed"
-                aria-label="In your own words"
-                placeholder="or in your own words"
-                maxlength="200"
-                autocomplete="off"
-                @input="chooseTyped"
-              />
-            </form>
-            <p class="whose">{{ chosen ? `“${chosen.said}”: whose?` : 'Choose what, then tap who.' }}</p>
-            <div class="chips">
-              <button
-                v-for="student in students"
-                :key="student.id"
-                type="button"
-                :disabled="!chosen"
-                @click="tellOf(student.id)"
-              >
-                {{ firstName(student.id) }}
-              </button>
-            </div>
-          </section>
+        <div class="chips" role="radiogroup" aria-label="What was seen">
+          <button
+            v-for="one in faults"
+            :key="`${one.item} ${one.said}`"
+            type="button"
+            role="radio"
+            :aria-checked="isChosen(one)"
+            @click="chosen = one"
+          >
+            {{ one.said }}<span v-if="several" class="of">{{ library.itemName(one.item) }}</span>
+          </button>
         </div>
-      </DialogPanel>
+        <form @submit.prevent="chooseTyped">
+          <input
+            v-model="typed"
+            aria-label="In your own words"
+            placeholder="or in your own words"
+            maxlength="200"
+            autocomplete="off"
+            @input="chooseTyped"
+          />
+        </form>
+        <p class="whose">{{ chosen ? `“${chosen.said}”: whose?` : 'Choose what, then tap who.' }}</p>
+        <div class="chips">
+          <button
+            v-for="student in store.taking"
+            :key="student.id"
+            type="button"
+            :disabled="!chosen"
+            @click="tellOf(student.id)"
+          >
+            {{ firstName(student.id) }}
+          </button>
+        </div>
+      </section>
     </div>
-  </Dialog>
+  </HallSheet>
 </template>
 
 <style scoped>
-.opener {
-  flex: none;
-  min-height: 40px;
-  padding: 0 14px;
-  font-size: 20px;
-  color: var(--color-hall-text);
-  border: 2px solid #75604a;
-  border-radius: 4px;
-}
-.sheet {
-  max-width: 1180px;
-  margin: 0 auto;
-  padding: 18px 22px 24px;
-  color: var(--color-hall-text);
-  background: var(--color-hall);
-  border: 3px solid var(--color-hall-gilt);
-}
-.top {
-  display: flex;
-  align-items: center;
-}
-.top h2 {
-  flex: 1;
-  font-size: 32px;
-  line-height: 38px;
-  color: #fff;
-}
 h3 {
   margin: 10px 0 6px;
   font-size: 24px;
@@ -206,8 +162,7 @@ h3 {
 }
 .row button,
 .chips button,
-.kinds button,
-.close {
+.kinds button {
   min-width: 48px;
   min-height: 48px;
   padding: 2px 14px;
@@ -215,10 +170,6 @@ h3 {
   line-height: 26px;
   border: 2px solid #75604a;
   border-radius: 4px;
-}
-.close {
-  display: grid;
-  place-items: center;
 }
 .row .right {
   color: #cfe0b4;

@@ -1,8 +1,5 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { XMarkIcon } from '@heroicons/vue/24/solid'
 import { FIGURE_WORDS, figuresAt, MOST_FIGURE, standingAt } from '~~/core/people/results'
-import { inHall } from '~~/core/people/register'
 import type { Block } from '~~/core/plan/schema'
 import { leadingTechnique } from '~~/core/plan/edit'
 
@@ -11,11 +8,7 @@ const props = defineProps<{ block: Block; hall?: boolean }>()
 const store = useClassStore()
 const isOpen = ref(false)
 const ask = computed(() => props.block.result ?? { figure: 'scored' as const })
-const students = computed(() =>
-  (store.data?.roster ?? []).filter(
-    ({ id }) => inHall(store.register.get(id)) || store.register.get(id)?.state === 'home',
-  ),
-)
+const students = computed(() => store.taking)
 const figures = computed(() => figuresAt(store.data?.results ?? [], props.block.id))
 const entered = computed(() => students.value.filter(({ id }) => figures.value.has(id)).length)
 const who = ref<string>()
@@ -26,10 +19,9 @@ const keys = computed(() => Array.from({ length: Math.min(ask.value.of ?? ONE_TA
 const typed = ref('')
 const problem = ref('')
 
-function show() {
-  who.value = students.value.find(({ id }) => !figures.value.has(id))?.id ?? students.value[0]?.id
-  isOpen.value = true
-}
+watch(isOpen, (now) => {
+  if (now) who.value = students.value.find(({ id }) => !figures.value.has(id))?.id ?? students.value[0]?.id
+})
 function enter(figure: number) {
   problem.value = ''
   const { value: student } = who
@@ -60,104 +52,52 @@ function takeBack(student: string) {
 </script>
 
 <template>
-  <button type="button" :class="hall ? 'opener' : 'btn'" @click="show">
-    Figures: {{ entered }} of {{ students.length }}
-  </button>
-  <Dialog :open="isOpen" class="relative z-40" @close="isOpen = false">
-    <div class="fixed inset-0 bg-black/60" aria-hidden="true" />
-    <div class="fixed inset-0 overflow-y-auto p-4">
-      <DialogPanel class="sheet" :class="{ dark: hall }">
-        <div class="top">
-          <DialogTitle as="h2">
-            {{ block.title }}: {{ FIGURE_WORDS[ask.figure].name
-            }}<template v-if="ask.of"> of {{ ask.of }}</template>
-          </DialogTitle>
-          <button type="button" class="close" aria-label="Close" @click="isOpen = false">
-            <XMarkIcon class="size-7" />
-          </button>
-        </div>
-        <p v-if="students.length === 0" class="quiet">Nobody is here yet: the register says who is.</p>
-        <div class="names" role="radiogroup" aria-label="Whose figure">
-          <button
-            v-for="student in students"
-            :key="student.id"
-            type="button"
-            role="radio"
-            :aria-checked="who === student.id"
-            @click="who = student.id"
-          >
-            {{ student.name.split(' ')[0] }} <b>{{ figures.get(student.id) ?? '–' }}</b>
-          </button>
-        </div>
-        <template v-if="chosen">
-          <p class="quiet" aria-live="polite">
-            {{ chosen.name.split(' ')[0]
-            }}<template v-if="figures.has(chosen.id)">
-              has {{ figures.get(chosen.id) }}.
-              <button type="button" class="link" @click="takeBack(chosen.id)">Take it back</button></template
-            >
-          </p>
-          <div class="pad" role="group" :aria-label="`Figure of ${chosen.name}`">
-            <button v-for="n in keys" :key="n" type="button" @click="enter(n)">{{ n }}</button>
-          </div>
-          <form v-if="!ask.of" class="more" novalidate @submit.prevent="enter(Number(typed || NaN))">
-            <input
-              v-model="typed"
-              class="field"
-              inputmode="numeric"
-              aria-label="A larger figure"
-              placeholder="more"
-            />
-            <button type="submit" class="btn">Enter it</button>
-          </form>
-          <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
-        </template>
-      </DialogPanel>
+  <HallSheet
+    v-model="isOpen"
+    :opener="`Figures: ${entered} of ${students.length}`"
+    :title="`${block.title}: ${FIGURE_WORDS[ask.figure].name}${ask.of ? ` of ${ask.of}` : ''}`"
+    :paper="!hall"
+  >
+    <p v-if="students.length === 0" class="quiet">Nobody is here yet: the register says who is.</p>
+    <div class="names" role="radiogroup" aria-label="Whose figure">
+      <button
+        v-for="student in students"
+        :key="student.id"
+        type="button"
+        role="radio"
+        :aria-checked="who === student.id"
+        @click="who = student.id"
+      >
+        {{ student.name.split(' ')[0] }} <b>{{ figures.get(student.id) ?? '–' }}</b>
+      </button>
     </div>
-  </Dialog>
+    <template v-if="chosen">
+      <p class="quiet" aria-live="polite">
+        {{ chosen.name.split(' ')[0]
+        }}<template v-if="figures.has(chosen.id)">
+          has {{ figures.get(chosen.id) }}.
+          <button type="button" class="link" @click="takeBack(chosen.id)">Take it back</button></template
+        >
+      </p>
+      <div class="pad" role="group" :aria-label="`Figure of ${chosen.name}`">
+        <button v-for="n in keys" :key="n" type="button" @click="enter(n)">{{ n }}</button>
+      </div>
+      <form v-if="!ask.of" class="more" novalidate @submit.prevent="enter(Number(typed || NaN))">
+        <input
+          v-model="typed"
+          class="field"
+          inputmode="numeric"
+          aria-label="A larger figure"
+          placeholder="more"
+        />
+        <button type="submit" class="btn">Enter it</button>
+      </form>
+      <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
+    </template>
+  </HallSheet>
 </template>
 
 <style scoped>
-.opener {
-  flex: none;
-  min-height: 40px;
-  padding: 0 14px;
-  font-size: 20px;
-  color: var(--color-hall-text);
-  border: 2px solid #75604a;
-  border-radius: 4px;
-}
-.sheet {
-  max-width: 980px;
-  margin: 0 auto;
-  padding: 18px 22px 24px;
-  color: var(--color-ink);
-  background: var(--color-paper);
-  border-top: 5px solid var(--color-gilt);
-}
-.dark {
-  color: var(--color-hall-text);
-  background: var(--color-hall);
-}
-.top {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-}
-.top h2 {
-  flex: 1;
-  font-size: 26px;
-  line-height: 32px;
-}
-.dark h2 {
-  color: #fff;
-}
-.close {
-  display: grid;
-  place-items: center;
-  width: 48px;
-  height: 48px;
-}
 .names {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));

@@ -63,24 +63,18 @@ function dragged(event: DragEvent, id: string) {
       :class="{ three: group.students.length === 3 }"
     >
       <span class="names">
-        <template v-for="id in group.students" :key="id">
-          <button
-            v-if="mayChange"
-            type="button"
-            class="one"
-            draggable="true"
-            :aria-pressed="taken === id"
-            :title="`Tap ${nameOf(id)}, then whom to work with; or drag`"
-            @click="tap(id)"
-            @dragstart="dragged($event, id)"
-            @dragover.prevent
-            @drop.prevent="putTogether(id)"
-            @dragend="taken = undefined"
-          >
-            <Sash v-if="rankOf(id)" :ranks="[rankOf(id)!]" /> {{ nameOf(id) }}
-          </button>
-          <span v-else class="one"><Sash v-if="rankOf(id)" :ranks="[rankOf(id)!]" /> {{ nameOf(id) }}</span>
-        </template>
+        <PairChip
+          v-for="id in group.students"
+          :key="id"
+          :name="nameOf(id)"
+          :rank="rankOf(id)"
+          :taken="taken === id"
+          :may-change="mayChange"
+          @tap="tap(id)"
+          @take="dragged($event, id)"
+          @put="putTogether(id)"
+          @leave="taken = undefined"
+        />
         <em v-if="group.students.length === 3">two work, one watches, in turn</em>
       </span>
       <span
@@ -104,21 +98,16 @@ function dragged(event: DragEvent, id: string) {
   </ul>
   <div v-if="round.left.length" class="left" role="status">
     <p v-for="one in round.left" :key="one.id">
-      <button
-        v-if="mayChange"
-        type="button"
-        class="one"
-        draggable="true"
-        :aria-pressed="taken === one.id"
-        @click="tap(one.id)"
-        @dragstart="dragged($event, one.id)"
-        @dragover.prevent
-        @drop.prevent="putTogether(one.id)"
-        @dragend="taken = undefined"
-      >
-        <b>{{ nameOf(one.id) }}</b>
-      </button>
-      <b v-else>{{ nameOf(one.id) }}</b>
+      <PairChip
+        :name="nameOf(one.id)"
+        :rank="rankOf(one.id)"
+        :taken="taken === one.id"
+        :may-change="mayChange"
+        @tap="tap(one.id)"
+        @take="dragged($event, one.id)"
+        @put="putTogether(one.id)"
+        @leave="taken = undefined"
+      />
       is left over<template v-if="one.why">: {{ one.why }}</template>
     </p>
   </div>
@@ -143,24 +132,6 @@ function dragged(event: DragEvent, id: string) {
   flex-wrap: wrap;
   gap: 2px 6px;
   padding: 3px 0;
-}
-.one {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-  min-height: 26px;
-  padding: 0 4px;
-  border-radius: 3px;
-}
-button.one {
-  cursor: grab;
-}
-button.one:hover {
-  background: #f1e9da;
-}
-.one[aria-pressed='true'] {
-  background: #ffe7a8;
-  outline: 2px solid var(--color-gilt);
 }
 .names em {
   width: 100%;
@@ -204,8 +175,7 @@ button.one:hover {
   border-left: 4px solid var(--color-gilt);
 }
 @media (max-width: 760px) {
-  .pin,
-  .one {
+  .pin {
     min-height: 44px;
   }
 }

@@ -13,9 +13,6 @@ const added = shallowRef<Sighting[]>([])
 const corrections = computed(() => correctionsOf([...props.page.sightings, ...added.value]))
 const open = computed(() => corrections.value.filter(({ state }) => state === 'open'))
 const settled = computed(() => corrections.value.filter(({ state }) => state !== 'open'))
-const MOST = 6
-const all = ref(false)
-const openShown = computed(() => (all.value ? open.value : open.value.slice(0, MOST)))
 const showsSettled = ref(false)
 
 /** Shown at once, and taken from view again where it is not kept. */
@@ -69,39 +66,29 @@ async function add() {
     oral.value = false
   }
 }
-const keyOf = (one: Correction) => `${one.item} ${one.said}`
 </script>
 
 <template>
   <section class="panel mb-4 p-4" aria-labelledby="corrections-title">
     <h2 id="corrections-title" class="text-17 mb-1">Open corrections</h2>
     <p v-if="open.length === 0" class="text-ash">Nothing is open.</p>
-    <ul>
-      <CorrectionRow
-        v-for="one in openShown"
-        :key="keyOf(one)"
-        :one="one"
-        :head="library.itemName(one.item)"
-        :readonly="!mayWrite"
-        @tell="tell($event, one)"
-      />
-    </ul>
-    <button v-if="open.length > openShown.length" type="button" class="link mt-2" @click="all = true">
-      {{ open.length - openShown.length }} more
-    </button>
+    <CorrectionList
+      :list="open"
+      :head="({ item: of }) => library.itemName(of)"
+      :most="6"
+      :readonly="!mayWrite"
+      @tell="tell"
+    />
     <button v-if="settled.length" type="button" class="link mt-2 block" @click="showsSettled = !showsSettled">
       {{ showsSettled ? 'Hide what was seen right' : `Seen right: ${settled.length}` }}
     </button>
-    <ul v-if="showsSettled">
-      <CorrectionRow
-        v-for="one in settled"
-        :key="keyOf(one)"
-        :one="one"
-        :head="library.itemName(one.item)"
-        :readonly="!mayWrite"
-        @tell="tell($event, one)"
-      />
-    </ul>
+    <CorrectionList
+      v-if="showsSettled"
+      :list="settled"
+      :head="({ item: of }) => library.itemName(of)"
+      :readonly="!mayWrite"
+      @tell="tell"
+    />
     <template v-if="mayWrite">
       <button v-if="!isAdding" type="button" class="btn mt-3" @click="isAdding = true">
         Something was seen…

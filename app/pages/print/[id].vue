@@ -24,18 +24,20 @@ onMounted(async () => {
 useHead({ title: () => `${plan.value?.title ?? 'Card'} · Golden Lintel` })
 
 const stationBlocks = computed(() => plan.value?.blocks.filter(({ mode }) => mode === 'stations') ?? [])
-const print = () => window.print()
 </script>
 
 <template>
-  <main class="sheets">
-    <p v-if="problem" role="alert" class="p-10 text-brick-deep">{{ problem }}</p>
-    <template v-else-if="plan">
-      <div class="bar">
-        <NuxtLink :to="`/compose/${String(route.params.id)}`" class="link">Back to the frame</NuxtLink>
-        <label><input v-model="withSheets" type="checkbox" /> sheets for stations, helpers and home</label>
-        <button type="button" class="btn btn-main" @click="print">Print</button>
-      </div>
+  <PrintRoom
+    :problem="problem"
+    :ready="plan !== undefined"
+    waiting="Laying out the card…"
+    :back="`/compose/${String(route.params.id)}`"
+    back-says="Back to the frame"
+  >
+    <template #bar>
+      <label><input v-model="withSheets" type="checkbox" /> sheets for stations, helpers and home</label>
+    </template>
+    <template v-if="plan">
       <SessionCard :plan="plan" />
       <template v-if="withSheets">
         <template v-for="block in stationBlocks" :key="block.id">
@@ -45,42 +47,5 @@ const print = () => window.print()
         <HelperSheet v-for="group in plan.groups" :key="group.id" :plan="plan" :group="group.id" />
       </template>
     </template>
-    <p v-else class="p-10 text-ash">Laying out the card…</p>
-  </main>
+  </PrintRoom>
 </template>
-
-<style scoped>
-.sheets {
-  min-height: 100vh;
-  padding: 16px 0 40px;
-  background: #d9cfbd;
-}
-.bar {
-  display: flex;
-  align-items: center;
-  gap: 20px;
-  width: 210mm;
-  max-width: 100%;
-  margin: 0 auto 14px;
-  padding: 0 8px;
-}
-.bar .btn {
-  margin-left: auto;
-}
-@media print {
-  .bar {
-    display: none;
-  }
-  .sheets {
-    padding: 0;
-    background: none;
-  }
-}
-</style>
-
-<style>
-@page {
-  size: A4 portrait;
-  margin: 0;
-}
-</style>

@@ -26,18 +26,17 @@ const made = computed(() =>
     return pairs ? [{ block, pairs }] : []
   }),
 )
-const print = () => window.print()
 </script>
 
 <template>
-  <main class="sheets">
-    <p v-if="problem" role="alert" class="p-10 text-brick-deep">{{ problem }}</p>
-    <p v-else-if="!store.data" class="p-10 text-ash">Laying out the pairs…</p>
-    <template v-else>
-      <div class="bar">
-        <NuxtLink :to="`/people?class=${store.data.id}`" class="link">Back to the register</NuxtLink>
-        <button type="button" class="btn btn-main" @click="print">Print</button>
-      </div>
+  <PrintRoom
+    :problem="problem"
+    :ready="store.data !== undefined"
+    waiting="Laying out the pairs…"
+    :back="`/people?class=${String(route.params.id)}`"
+    back-says="Back to the register"
+  >
+    <template v-if="store.data">
       <div class="paper">
         <h1>{{ store.data.title }}</h1>
         <p class="mb-2">{{ longDay(store.data.day) }}, {{ store.data.startTime }}. Who works with whom.</p>
@@ -56,26 +55,10 @@ const print = () => window.print()
         </section>
       </div>
     </template>
-  </main>
+  </PrintRoom>
 </template>
 
 <style scoped>
-.sheets {
-  min-height: 100vh;
-  padding: 16px 0 40px;
-  background: #d9cfbd;
-}
-.bar {
-  display: flex;
-  align-items: center;
-  width: 210mm;
-  max-width: 100%;
-  margin: 0 auto 14px;
-  padding: 0 8px;
-}
-.bar .btn {
-  margin-left: auto;
-}
 .paper {
   width: 210mm;
   max-width: 100%;
@@ -110,16 +93,10 @@ section {
   break-inside: avoid;
 }
 @media print {
-  .bar {
-    display: none;
-  }
-  .sheets {
-    padding: 0;
-    background: none;
-  }
   .paper {
     width: auto;
-    padding: 0;
+    -webkit-box-decoration-break: clone;
+    box-decoration-break: clone;
   }
 }
 </style>

@@ -1,5 +1,39 @@
 import { databaseError, DUPLICATE } from '../db/in-club'
+import type { Clocked } from './clocked'
 import { Refusal } from './refusal'
+
+/** Events between what a device says and their rows, and their being added once each. */
+
+interface Said<Kind extends string> {
+  id: string
+  kind: Kind
+  undoes?: string | undefined
+  n?: number | undefined
+}
+interface Kept {
+  id: string
+  kind: string
+  atMs: number
+  countOnDevice: number | null
+  undoes: string | null
+}
+
+/** The columns that every event has. */
+export const eventRow = <C extends string | null>(
+  { id, kind, undoes, n }: Said<string>,
+  classId: C,
+  sentBy: string,
+  time: Clocked,
+) => ({ id, classId, kind, ...time, countOnDevice: n ?? null, undoes: undoes ?? null, sentBy })
+
+/** What every event says, as it is read back: by the server's clock. */
+export const eventOf = <Kind extends string>({ id, kind, atMs, countOnDevice, undoes }: Kept) => ({
+  id,
+  kind: kind as Kind,
+  at: Number(atMs),
+  ...(countOnDevice === null ? {} : { n: countOnDevice }),
+  ...(undoes === null ? {} : { undoes }),
+})
 
 /** What of an event makes it the same event: everything the device said of it. */
 const SAID = [
@@ -15,6 +49,8 @@ const SAID = [
   'said',
   'oral',
   'figure',
+  'asked',
+  'outOf',
 ] as const
 
 type Event = { id: string; classId: string | null }
