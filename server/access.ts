@@ -116,7 +116,7 @@ export const ACCESS = {
   'POST /api/roster/:id/erase': { roles: HEAD, reach: 'one person, for good; what the class did stays' },
   'PUT /api/roster/:id/keep': { roles: ROSTER, reach: 'a guest becomes a member' },
   'PUT /api/roster/:id/archive': { roles: ROSTER, reach: 'archived, or brought back' },
-  'GET /api/students/:id': { roles: TEACHERS, reach: 'all of it' },
+  'GET /api/students/:id': { roles: TEACHERS, reach: 'all of it; of a minor written to the trail' },
   'PUT /api/students/:id/group': { roles: TEACHERS, reach: 'the group they train with' },
   'PUT /api/students/:id/layer': { roles: FLOOR, reach: 'the version of an item they work at' },
   'GET /api/series/:id': { roles: TEACHERS, reach: 'a series, what was held of it, and who was there' },
@@ -135,7 +135,10 @@ export const ACCESS = {
     reach: 'every student by every item, from the summaries; as a file written to the trail',
   },
   'GET /api/club/expected': { roles: TEACHERS, reach: 'students with what they practised' },
-  'GET /api/club/file': { roles: TEACHERS, reach: 'the club as a file, personal data in it' },
+  'GET /api/club/file': {
+    roles: TEACHERS,
+    reach: 'the club as a file, personal data in it; written to the trail',
+  },
 
   'GET /api/items/:id': { roles: FLOOR, reach: 'where it is used and when it was last worked' },
   'PUT /api/items/:id': { roles: TEACHERS, reach: 'all of it' },

@@ -68,6 +68,14 @@ export async function rosterFile(club: Club, { id: userId, role }: Keeper, now: 
   )
 }
 
+/** Writes down that somebody's private data were read, where they are a minor or may be one. */
+export async function noteReading(club: Club, userId: string, row: StudentRow, now: number): Promise<void> {
+  const { zone } = await club.row()
+  const age = ageOn(row, dayIn(zone, now))
+  if (age === null || age < OF_AGE) await club.changed('private', row.id, 'read', userId)
+}
+const OF_AGE = 18
+
 /** All that the roster knows of one student. Reading a minor's is written down. */
 export async function rosterPage(
   club: Club,
@@ -77,9 +85,7 @@ export async function rosterPage(
 ): Promise<RosterPage> {
   const row = await club.students.one({ id, erasedAt: null })
   if (!row) throw notFound('student')
-  const { zone } = await club.row()
-  const age = ageOn(row, dayIn(zone, now))
-  if (age === null || age < 18) await club.changed('private', id, 'read', userId)
+  await noteReading(club, userId, row, now)
   return {
     id,
     version: row.version,

@@ -6,7 +6,7 @@ import { attendanceOfStudent, missedBy } from './attendance'
 import { dayIn } from './calendar'
 import { sightingsOf } from './corrections'
 import { recordsOf } from './one-person'
-import { awardsOf } from './people'
+import { awardsOf, noteReading } from './people'
 import { figuresOf } from './results'
 import { ownLayers } from './own-layers'
 import { fault } from '../../core/kernel/faults'
@@ -136,10 +136,11 @@ async function totalsOf(club: Club, studentId: string): Promise<Total[]> {
 }
 
 /** One student's page: who they are, everything they have practised by item, and their newest classes. */
-export async function studentPage(club: Club, id: string, now: number): Promise<StudentPage> {
+export async function studentPage(club: Club, userId: string, id: string, now: number): Promise<StudentPage> {
   const student = await club.students.one({ id, erasedAt: null })
   if (!student) throw notFound('student')
-  if (student.sameAs) return studentPage(club, student.sameAs, now)
+  if (student.sameAs) return studentPage(club, userId, student.sameAs, now)
+  await noteReading(club, userId, student, now)
   const others = student.apart.length
     ? await club.students.all({ id: student.apart }, { columns: ['id', 'firstName', 'lastName'] })
     : []

@@ -318,7 +318,11 @@ describe('one person erased', () => {
       await student('Quirinus', { floorNote: 'glasses' }),
     ]
     const apart = await student('Rhea', { apart: [id] })
-    const classId = await held([tap(id), { ...tap(second), kind: 'out', reason: 'asthma again' }])
+    const first = tap(id)
+    const classId = await held([first, { ...tap(second), kind: 'out', reason: 'asthma again' }])
+    const back = { id: randomUUID(), kind: 'undo', at: CLASS_START + 21 * MIN, undoes: first.id }
+    await send(classId, [{ ...back, reason: 'Quirin was not there' }])
+    await send(classId, [tap(id)])
     const wholeClass = async () => (await figures(classId)).kept.length
     await merge(id, second)
     const before = await wholeClass()

@@ -192,6 +192,15 @@ describe('the roster', () => {
     for (const { id } of [minor, adult]) await page(desk, id)
     expect(await trail(minor.id)).toContainEqual({ topic: 'private', what: 'read' })
     expect(await trail(adult.id)).not.toContainEqual({ topic: 'private', what: 'read' })
+    const reads = async () => (await trail(minor.id)).filter(({ what }) => what === 'read').length
+    const before = await reads()
+    expect((await teacher.get(`/api/students/${minor.id}`)).status).toBe(200)
+    expect(await reads()).toBe(before + 1)
+  })
+
+  it('writes down that the whole club left as a file', async () => {
+    expect((await teacher.get('/api/club/file')).status).toBe(200)
+    expect(await trail('club')).toContainEqual({ topic: 'private', what: 'saved as a file' })
   })
 })
 
