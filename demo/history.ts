@@ -1,5 +1,4 @@
 import { floorNow } from '../core/floor/now'
-import { layPlan } from '../core/plan/timeline'
 import { replay } from '../core/floor/run'
 import type { Plan } from '../core/plan/schema'
 import type { PresenceMark, RunEvent } from '../core/floor/events'
@@ -47,10 +46,9 @@ function bowOutOnTime(
   due: number,
   act: (kind: RunEvent['kind'], at: number) => void,
 ): void {
-  const timeline = layPlan(plan)
   let clock = run.at(-1)?.at ?? 0
   for (;;) {
-    const now = floorNow(timeline, replay(timeline, run, clock))
+    const now = floorNow(replay(plan, run, clock))
     if (!now.placed) break
     const late = clock + now.toEndMs > due
     const mayCut =

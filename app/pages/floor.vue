@@ -59,8 +59,8 @@ const ready = computed(() => run.value?.phase === 'ready')
 const finished = computed(() => run.value?.phase === 'finished')
 /** Before the start the first board stands ready. */
 const shown = computed(() => {
-  if (!ready.value || !store.timeline || !run.value) return now.value
-  return floorNow(store.timeline, { ...run.value, position: 0 })
+  if (!ready.value || !run.value) return now.value
+  return floorNow({ ...run.value, position: 0 })
 })
 const call = computed(() => (shown.value && plan.value ? callOf(shown.value, plan.value) : undefined))
 const instruction = computed(() => {

@@ -2,10 +2,9 @@ import { batchSchema, classEventsSchema, classViewSchema } from '~~/shared/answe
 import { floorNow } from '~~/core/floor/now'
 import { offeredIn, offeredOn } from '~~/core/people/own-layers'
 import { inHall, readRegister } from '~~/core/people/register'
-import { layPlan } from '~~/core/plan/timeline'
-import { inForce } from '~~/core/floor/events'
+import { inForce } from '~~/core/floor/event'
 import { replay } from '~~/core/floor/run'
-import type { PresenceMark, RunEvent } from '~~/core/floor/events'
+import type { Detail, PresenceMark, RunEvent } from '~~/core/floor/events'
 import { correctionsOf, type Sighting } from '~~/core/people/corrections'
 import type { Result } from '~~/core/people/results'
 import type { ClassView } from '~~/shared/answers'
@@ -53,12 +52,15 @@ export const useClassStore = defineStore('class', () => {
   let asked = 0
   let answered = 0
 
-  const plan = computed(() => data.value?.plan)
-  const timeline = computed(() => plan.value && layPlan(plan.value))
+  /** The plan that the class goes by, before anything is changed on the floor. */
+  const planned = computed(() => data.value?.plan)
   const run = computed(() =>
-    timeline.value ? replay(timeline.value, data.value?.events ?? [], clock.now.value) : undefined,
+    planned.value ? replay(planned.value, data.value?.events ?? [], clock.now.value) : undefined,
   )
-  const now = computed(() => (timeline.value && run.value ? floorNow(timeline.value, run.value) : undefined))
+  /** The plan as it stands, with what was changed on the floor. */
+  const plan = computed(() => run.value?.plan)
+  const timeline = computed(() => run.value?.timeline)
+  const now = computed(() => (run.value ? floorNow(run.value) : undefined))
   const register = computed(() => readRegister(data.value?.marks ?? []))
   /**
    * The layers that are each student's own affair now: those of the board under way where it offers any, else of the whole class.
@@ -242,7 +244,7 @@ export const useClassStore = defineStore('class', () => {
   /** Makes an event of the floor; its id, for undo. */
   function act(
     kind: RunEvent['kind'],
-    more: { undoes?: string; board?: string; waiting?: boolean; at?: number } = {},
+    more: { undoes?: string; board?: string; waiting?: boolean; at?: number; detail?: Detail } = {},
   ): string {
     const id = crypto.randomUUID()
     void keep({ run: { id, kind, at: clock.device(), n: nextCount(), ...more } })
@@ -351,6 +353,7 @@ export const useClassStore = defineStore('class', () => {
 
   return {
     data,
+    planned,
     plan,
     timeline,
     run,

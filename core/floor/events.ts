@@ -1,5 +1,7 @@
-import { z } from 'zod'
-import { oneOf, record, slug, text, whole, yesNo } from '../kernel/fields'
+import type { z } from 'zod'
+import { layerNumber, list, oneOf, record, slug, text, whole, yesNo } from '../kernel/fields'
+import { blockSchema } from '../plan/schema'
+import { deviceCount, eventId, moment } from './event'
 
 /**
  * What happens on the floor, as events that are only ever added. Each carries an id made by the device that saw it, so
@@ -8,22 +10,76 @@ import { oneOf, record, slug, text, whole, yesNo } from '../kernel/fields'
  * within one millisecond.
  */
 
-const EPOCH_MAX = 8.64e15
+export const RUN_KINDS = [
+  'start',
+  'pause',
+  'resume',
+  'next',
+  'begin',
+  'count',
+  'fewer',
+  'extend',
+  'again',
+  'back',
+  'skip',
+  'insert',
+  'swap',
+  'change',
+  'fit',
+  'lead',
+  'film',
+  'finish',
+  'undo',
+] as const
 
-export const eventId = () =>
-  z.string({ error: 'must be an id' }).refine((s) => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(s), {
-    error: 'must be an id made by the device (a UUID in small letters)',
-  })
-export const moment = () => whole(0, EPOCH_MAX)
-const count = () => whole(0, 4_000_000_000)
+/** What is done again: the set or round that is worked, the rung of a ladder, all of the board. */
+export const AGAIN = ['set', 'rung', 'board'] as const
+export type Again = (typeof AGAIN)[number]
 
-export const RUN_KINDS = ['start', 'pause', 'resume', 'next', 'begin', 'skip', 'finish', 'undo'] as const
+const MOST_MORE_MS = 20 * 60_000
+
+/** What an act says beside its kind and its board; which of it an act has, `runEventSchema` tells. */
+export const detailSchema = record({
+  /** `extend`: so many ms more of what is on now, or fewer where below 0. */
+  ms: whole(-MOST_MORE_MS, MOST_MORE_MS).optional(),
+  again: oneOf(AGAIN).optional(),
+  /** `count`: the rep that is called, from 1; where it was called already nothing happens. */
+  rep: whole(1, 9999).optional(),
+  /** `count`: beyond what the plan asks for. */
+  more: yesNo().optional(),
+  /** `insert`: what comes in, before the board named, or next where there is none. */
+  block: blockSchema.optional(),
+  before: slug().optional(),
+  /** `swap`: the other board; both are still to come. */
+  with: slug().optional(),
+  /** `change`: what one group works from now on. */
+  group: slug().optional(),
+  technique: slug().optional(),
+  layer: layerNumber().optional(),
+  /** `fit`: the length that is left to each board, in seconds; 0 leaves it out. */
+  keep: list(record({ id: slug(), sec: whole(0, 24 * 3600) }), 1, 120).optional(),
+  /** `lead`: how the device that leads from now on is called. */
+  name: text(60).optional(),
+})
+export type Detail = z.infer<typeof detailSchema>
+
+/** What an act cannot be without. */
+const ASKS: Partial<Record<(typeof RUN_KINDS)[number], readonly (keyof Detail)[]>> = {
+  extend: ['ms'],
+  again: ['again'],
+  insert: ['block'],
+  swap: ['with'],
+  change: ['group', 'technique'],
+  fit: ['keep'],
+}
 
 /**
  * One act of the instructor. `next` ends the board that is worked, or (`waiting`) the transition that leads to it, and goes on to
- * what comes next; `begin` ends the explanation of the board and begins its work; `skip` leaves out a board to come; `undo` takes back the event it names. `board` is the board that was meant:
- * where it is no longer the one, somebody else was quicker and nothing happens, so that two screens never act twice. Without it
- * (older files) the act is about whatever is there.
+ * what comes next; `begin` gives the word: it ends what is explained, rested or changed, and begins the work; `count` calls the next rep where the count
+ * goes by the instructor's word, and adds one (`more`) where it goes by the clock; `fewer` takes one off; `extend` lengthens what is on; `again` goes back to its beginning, `back` to the beginning of
+ * the board named; `skip` leaves out a board to come; `insert`, `swap`, `change` and `fit` bend what is to come; `lead` says which device runs the class;
+ * `film` that a recording begins; `undo` takes back the event it names. `board` is the board that was meant: where it is no longer the one, somebody
+ * else was quicker and nothing happens, so that two screens never act twice. Without it (older files) the act is about whatever is there.
  */
 export const runEventSchema = record({
   id: eventId(),
@@ -32,7 +88,14 @@ export const runEventSchema = record({
   undoes: eventId().optional(),
   board: slug().optional(),
   waiting: yesNo().optional(),
-  n: count().optional(),
+  detail: detailSchema.optional(),
+  /** The device it was done on, by an id it made for itself. */
+  device: eventId().optional(),
+  n: deviceCount().optional(),
+}).superRefine(({ kind, detail }, context) => {
+  for (const field of ASKS[kind] ?? [])
+    if (detail?.[field] === undefined)
+      context.addIssue({ code: 'custom', path: ['detail', field], message: `is missing: ${kind} needs it` })
 })
 export type RunEvent = z.infer<typeof runEventSchema>
 
@@ -62,31 +125,6 @@ export const presenceMarkSchema = record({
   at: moment(),
   reason: text(300).optional(),
   undoes: eventId().optional(),
-  n: count().optional(),
+  n: deviceCount().optional(),
 })
 export type PresenceMark = z.infer<typeof presenceMarkSchema>
-
-interface Timed {
-  id: string
-  at: number
-  n?: number | undefined
-}
-
-/** The order of events: by their time, then by the device's own count, then by their id. The same on every device. */
-export function inOrderOfTime<E extends Timed>(events: readonly E[]): E[] {
-  return [...events].sort(
-    (a, b) => a.at - b.at || (a.n ?? 0) - (b.n ?? 0) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0),
-  )
-}
-
-/** Events in the order they happened, with what was undone taken out. */
-export function inForce<E extends Timed & { kind: string; undoes?: string | undefined }>(
-  events: readonly E[],
-): E[] {
-  const undone = new Set<string>()
-  const inOrder = inOrderOfTime(events)
-  // The latest first: an undo that was itself undone takes nothing back.
-  for (const event of [...inOrder].reverse())
-    if (event.kind === 'undo' && event.undoes && !undone.has(event.id)) undone.add(event.undoes)
-  return inOrder.filter((event) => event.kind !== 'undo' && !undone.has(event.id))
-}

@@ -1,8 +1,9 @@
-import type { PlacedBlock, Timeline } from '../plan/timeline'
+import type { PlacedBlock } from '../plan/timeline'
 import { groupAt, type GroupNow } from '../plan/moment'
 import { calledAt, type CalledNow } from './called'
 import { comingAt, placeAt, remainingMs, type Course } from './course'
 import type { Run } from './run'
+import { segmentAt } from './segment'
 
 /** What the floor shows at a moment. */
 export interface FloorNow {
@@ -12,6 +13,10 @@ export interface FloorNow {
   inTransition: boolean
   /** Ms left of the block, or of the transition. */
   leftMs: number
+  /** Ms left of what is on now: this round, rest, hold, run or explanation, with what was added to it. */
+  stretchLeftMs: number
+  /** Ms of what is on now, from its beginning to its end. */
+  stretchMs: number
   coming: PlacedBlock | undefined
   /** Ms until the class is done as it stands. */
   toEndMs: number
@@ -21,21 +26,25 @@ export interface FloorNow {
   called: CalledNow | undefined
 }
 
-/** Reads a run against its timeline. Pure: the same run shows the same on every screen. */
-export function floorNow(timeline: Timeline, run: Run): FloorNow {
+/** Reads a run. Pure: the same run shows the same on every screen. */
+export function floorNow(run: Run): FloorNow {
+  const { timeline, position, moreMs } = run
   const course: Course = { timeline, skipped: run.skipped }
-  const place = placeAt(course, run.position)
+  const place = placeAt(course, position)
   const placed = place && timeline.blocks[place.index]
   const inTransition = place?.inTransition ?? false
-  const end = placed ? (inTransition ? placed.at : placed.at + placed.ms) : run.position
-  const inBlock = placed && !inTransition ? run.position - placed.at : 0
+  const end = placed ? (inTransition ? placed.at : placed.at + placed.ms) : position
+  const inBlock = placed && !inTransition ? position - placed.at : 0
+  const segment = segmentAt(timeline, position)
   return {
     placed,
     index: place?.index ?? timeline.blocks.length,
     inTransition,
-    leftMs: end - run.position,
-    coming: comingAt(course, run.position),
-    toEndMs: remainingMs(course, run.position),
+    leftMs: Math.max(0, end - position + moreMs),
+    stretchLeftMs: Math.max(0, (segment ? segment.to - position : 0) + moreMs),
+    stretchMs: segment ? segment.to - segment.from : 0,
+    coming: comingAt(course, position),
+    toEndMs: Math.max(0, remainingMs(course, position) + moreMs),
     groups: (placed?.lanes ?? []).map((lane) => groupAt(lane, inBlock)),
     called: placed && !inTransition ? calledAt(placed.calls, inBlock) : undefined,
   }

@@ -1,13 +1,24 @@
-import type { Timeline } from '../plan/timeline'
-import { setupEnd } from './called'
-import { comingAt, keptFrom, placeAt, remaining, type Course } from './course'
-import { inForce, type RunEvent } from './events'
+import { toMs } from '../kernel/units'
+import type { Block, Plan } from '../plan/schema'
+import type { Side } from '../plan/spans'
+import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
+import { changedFor, putIn, shortened, shortenedFrom, swapBoards } from './bends'
+import { comingAt, keptFrom, placeAt, type Course } from './course'
+import { inForce } from './event'
+import { type RunEvent } from './events'
+import { nextWork, pieceBegan, rungBegan, samePlace, segmentAt, workBegins, type Segment } from './segment'
 
-/** A stretch in which the class ran: wall time from–to stood beside plan time `planFrom` and on, at the same speed. */
+/**
+ * A stretch in which the class ran: wall time from–to stood beside the plan's time `planFrom`–`planTo`. On the clock both are as long;
+ * a rep called by word is whole however soon the next is called.
+ */
 export interface Leg {
   from: number
   to: number
   planFrom: number
+  planTo: number
+  /** A rep called by word: it is the rep of whoever was there when it was called. */
+  called?: true
 }
 
 export type RunPhase = 'ready' | 'running' | 'paused' | 'finished'
@@ -19,10 +30,27 @@ export interface Run {
   finishedAt: number | undefined
   /** Since when the class is held, while it is. */
   pausedAt: number | undefined
+  /** The plan as it stands: with what was put in, changed and shortened on the floor. */
+  plan: Plan
+  timeline: Timeline
   /** Where in the plan the class is; the plan's total when all of it is done. */
   position: number
   skipped: ReadonlySet<string>
+  /** Boards that go on as another one, because they were changed while they were worked. */
+  heirs: ReadonlyMap<string, string>
   legs: Leg[]
+  /** What the class waits for: the word to begin, or the next rep. */
+  waitsFor: 'begin' | 'count' | undefined
+  /** Since when it waits, ms since 1970. */
+  waitsSince: number | undefined
+  /** Reps called so far of the set that is counted by word. */
+  counted: number
+  /** What was added to what is on now, ms; below 0 what was taken off. */
+  moreMs: number
+  /** The device that runs the class. */
+  lead: { device: string; name: string } | undefined
+  /** When recordings began. */
+  films: number[]
 }
 
 /**
@@ -31,15 +59,39 @@ export interface Run {
  *
  * @param now ms since 1970; the class is taken to run on until then
  */
-export function replay(timeline: Timeline, events: readonly RunEvent[], now: number): Run {
-  const run = new Replay(timeline)
-  for (const event of inForce(events)) {
+export function replay(plan: Plan, events: readonly RunEvent[], now: number): Run {
+  const known = upToLast.get(events)
+  if (known?.plan === plan && known.many === events.length && known.last <= now)
+    return known.run.copy().passTo(now).result
+  const run = new Replay(plan)
+  const inOrder = inForce(events)
+  const last = inOrder.at(-1)?.at ?? -Infinity
+  for (const event of inOrder) {
     if (event.at > now) break
     run.act(event)
   }
-  run.passTo(now)
-  return run.result
+  if (last <= now) upToLast.set(events, { plan, many: events.length, last, run: run.copy() })
+  return run.passTo(now).result
 }
+
+/** A class up to its last act, kept with the very list of acts it was read from: the clock asks ten times a second. */
+const upToLast = new WeakMap<readonly RunEvent[], { plan: Plan; many: number; last: number; run: Replay }>()
+
+/** A leg as it is kept while the plan may still bend: by its board, ms into it or into the transition that leads to it. */
+interface BoardLeg extends Leg {
+  board: string
+  leading: boolean
+}
+
+/** A set that is counted by word, as far as it is called. */
+interface WordCount {
+  /** Where the set begins, ms of the plan. */
+  from: number
+  called: number
+  since: number
+}
+
+const MS_SHORT_OF_THE_END = 1
 
 class Replay {
   private phase: RunPhase = 'ready'
@@ -48,98 +100,330 @@ class Replay {
   private pausedAt: number | undefined
   private position = 0
   private clock = 0
-  private readonly skipped = new Set<string>()
-  private readonly legs: Leg[] = []
-  private readonly course: Course
+  private skipped = new Set<string>()
+  private heirs = new Map<string, string>()
+  private legs: BoardLeg[] = []
+  private timeline: Timeline
+  /** Boards that had the word to begin. */
+  private begun = new Set<string>()
+  private word: WordCount | undefined
+  private moreMs = 0
+  private waitsSince: number | undefined
+  private lead: Run['lead']
+  private films: number[] = []
 
-  constructor(timeline: Timeline) {
-    this.course = { timeline, skipped: this.skipped }
+  constructor(private plan: Plan) {
+    this.timeline = layPlan(plan)
   }
 
-  /** Lets time pass; while the class runs, its position moves along the course. */
-  passTo(now: number): void {
-    if (this.phase === 'running') {
-      let left = now - this.clock
-      for (const [from, to] of remaining(this.course, this.position)) {
-        const ms = Math.min(left, to - from)
-        if (ms > 0) this.addLeg(now - left, ms, from)
-        this.position = from + ms
-        left -= ms
-        if (left <= 0) break
-      }
-    }
-    this.clock = now
+  copy(): Replay {
+    const copy = Object.assign(new Replay(this.plan), this)
+    copy.skipped = new Set(this.skipped)
+    copy.heirs = new Map(this.heirs)
+    copy.begun = new Set(this.begun)
+    copy.legs = this.legs.map((leg) => ({ ...leg }))
+    copy.word = this.word && { ...this.word }
+    copy.films = [...this.films]
+    return copy
   }
 
-  private addLeg(from: number, ms: number, planFrom: number): void {
-    const last = this.legs.at(-1)
-    const follows = last && last.to === from && last.planFrom + last.to - last.from === planFrom
-    if (follows) last.to += ms
-    else this.legs.push({ from, to: from + ms, planFrom })
-  }
-
-  act(event: RunEvent): void {
-    this.passTo(event.at)
-    switch (event.kind) {
-      case 'start':
-        if (this.phase !== 'ready') return
-        this.phase = 'running'
-        this.startedAt = event.at
-        this.position = keptFrom(this.course, 0)?.at ?? 0
-        return
-      case 'pause':
-        if (this.phase !== 'running') return
-        this.phase = 'paused'
-        this.pausedAt = event.at
-        return
-      case 'resume':
-        if (this.phase !== 'paused') return
-        this.phase = 'running'
-        this.pausedAt = undefined
-        return
-      case 'next':
-        if (this.underWay) this.goOn(event)
-        return
-      case 'begin':
-        if (this.underWay) this.beginWork(event)
-        return
-      case 'skip':
-        if (this.underWay) this.leaveOut(event)
-        return
-      case 'finish':
-        if (!this.underWay) return
-        this.phase = 'finished'
-        this.finishedAt = event.at
-        this.pausedAt = undefined
-        return
-      case 'undo':
-        return
-    }
+  private get course(): Course {
+    return { timeline: this.timeline, skipped: this.skipped }
   }
 
   private get underWay(): boolean {
     return this.phase === 'running' || this.phase === 'paused'
   }
 
+  private get segment(): Segment | undefined {
+    return segmentAt(this.timeline, this.position)
+  }
+
+  /** Lets time pass; while the class runs, its position moves along the course, and stands where the word is waited for. */
+  passTo(now: number): this {
+    if (this.phase === 'running') {
+      let at = this.clock
+      while (at < now) {
+        const moved = this.step(at, now)
+        if (moved === undefined) break
+        at = moved
+      }
+      const { waitsFor } = this
+      if (waitsFor) this.waitsSince ??= at
+    }
+    this.clock = Math.max(this.clock, now)
+    return this
+  }
+
+  /** Moves on by at most what is left until `now`, and no further than the end of what is on; nothing where the class stands. */
+  private step(at: number, now: number): number | undefined {
+    const { segment } = this
+    if (!segment) return undefined
+    if (this.waitsToBegin(segment)) return undefined
+    const counted = this.wordCount(segment)
+    if (counted) return this.stepCalled(segment, counted, now)
+    const end = Math.max(this.position, this.moreMs < 0 ? segment.to + this.moreMs : segment.to)
+    const ms = Math.min(now - at, end - this.position)
+    if (ms > 0) this.addLeg(segment, at, ms)
+    this.position += ms
+    if (this.position >= end) this.leave(segment)
+    return at + ms
+  }
+
+  /** The end of what was on: more of it where more was asked for, else what follows. */
+  private leave(segment: Segment): void {
+    const more = this.moreMs
+    this.moreMs = 0
+    if (more > 0) {
+      const { back, rest } = goBack(segment, more)
+      this.position = segment.to - back
+      this.moreMs = rest
+      return
+    }
+    this.jump(segment.to)
+  }
+
+  /** Goes to a moment of the plan; past a board's end to the transition to the next one that is kept. */
+  private jump(position: number): void {
+    this.word = undefined
+    this.moreMs = 0
+    this.waitsSince = undefined
+    this.position = position
+    const { blocks, totalMs, transitionMs } = this.timeline
+    const ended = blocks.findIndex(({ at, ms }) => position === at + ms)
+    const next = ended < 0 ? undefined : keptFrom(this.course, ended + 1)
+    if (ended >= 0) this.position = next ? next.at - transitionMs : totalMs
+  }
+
+  /** The board waits for the word to begin: its explanation is over. */
+  private waitsToBegin({ placed }: Segment): boolean {
+    const { block, at } = placed
+    return block.start === 'word' && !this.begun.has(block.id) && this.position === at + workBegins(placed)
+  }
+
+  /** The count by word that is on, begun where it is not yet. */
+  private wordCount({ called, from }: Segment): WordCount | undefined {
+    if (!called?.span.word) return undefined
+    if (this.word?.from !== from) this.word = { from, called: 0, since: 0 }
+    return this.word
+  }
+
+  /** A rep that is called runs for its length at most; then the next is waited for. */
+  private stepCalled({ called, from }: Segment, counted: WordCount, now: number): undefined {
+    const leg = this.legs.at(-1)
+    if (counted.called === 0 || !called || !leg?.called) return undefined
+    leg.to = now
+    const into = Math.min(now - counted.since, called.span.repMs - MS_SHORT_OF_THE_END)
+    this.position = from + (slotOf(counted.called, called.span) - 1) * called.span.repMs + into
+    return undefined
+  }
+
+  private get waitsFor(): Run['waitsFor'] {
+    const { segment } = this
+    if (!segment || !this.underWay) return undefined
+    if (this.waitsToBegin(segment)) return 'begin'
+    return segment.called?.span.word ? 'count' : undefined
+  }
+
+  private addLeg({ placed, from }: Segment, at: number, ms: number): void {
+    const leading = this.position < placed.at
+    const planFrom = this.position - (leading ? from : placed.at)
+    const last = this.legs.at(-1)
+    const follows =
+      last &&
+      !last.called &&
+      last.to === at &&
+      last.board === placed.block.id &&
+      last.leading === leading &&
+      last.planTo === planFrom
+    if (follows) {
+      last.to += ms
+      last.planTo += ms
+    } else
+      this.legs.push({
+        board: placed.block.id,
+        leading,
+        from: at,
+        to: at + ms,
+        planFrom,
+        planTo: planFrom + ms,
+      })
+  }
+
+  act(event: RunEvent): void {
+    this.passTo(event.at)
+    const { kind, board, detail = {} } = event
+    if (kind === 'lead' && event.device)
+      this.lead = { device: event.device, name: detail.name ?? 'another device' }
+    if (kind === 'film') this.films.push(event.at)
+    if (kind === 'start' && this.phase === 'ready') {
+      this.phase = 'running'
+      this.startedAt = event.at
+      this.lead ??= event.device ? { device: event.device, name: detail.name ?? 'another device' } : undefined
+      this.position = keptFrom(this.course, 0)?.at ?? 0
+    }
+    if (!this.underWay) return
+    switch (kind) {
+      case 'pause':
+        if (this.phase === 'running') {
+          this.phase = 'paused'
+          this.pausedAt = event.at
+        }
+        return
+      case 'resume':
+        this.phase = 'running'
+        this.pausedAt = undefined
+        return
+      case 'finish':
+        this.phase = 'finished'
+        this.finishedAt = event.at
+        this.pausedAt = undefined
+        return
+      case 'next':
+        return this.goOn(event)
+      case 'begin':
+        return this.giveTheWord(event)
+      case 'count':
+        return this.callRep(event)
+      case 'fewer':
+        return this.callFewer(event)
+      case 'extend':
+        return this.extend(event)
+      case 'again':
+        return this.doAgain(event)
+      case 'back':
+        return this.goBackTo(board)
+      case 'skip':
+        return this.leaveOut(event)
+      case 'insert':
+        return this.insert(detail.block, detail.before)
+      case 'swap':
+        return this.swap(board, detail.with)
+      case 'change':
+        return this.change(board, detail)
+      case 'fit':
+        return this.fit(detail.keep ?? [])
+    }
+  }
+
+  /** The board under way, where it is the one that was meant and its transition is over. */
+  private worked(board: string | undefined): PlacedBlock | undefined {
+    const { segment } = this
+    if (!segment || this.position < segment.placed.at) return undefined
+    return board === undefined || board === segment.placed.block.id ? segment.placed : undefined
+  }
+
   /** From a block to the transition after it, from a transition to its block. */
   private goOn({ board, waiting = false }: RunEvent): void {
     const place = placeAt(this.course, this.position)
-    const meant = place && this.course.timeline.blocks[place.index]
+    const meant = place && this.timeline.blocks[place.index]
     // Somebody else went on already, or the time did.
     if (board !== undefined && (meant?.block.id !== board || place?.inTransition !== waiting)) return
     const coming = comingAt(this.course, this.position)
-    const { totalMs, transitionMs } = this.course.timeline
-    if (!coming) this.position = totalMs
-    else this.position = place?.inTransition ? coming.at : coming.at - transitionMs
+    const { totalMs, transitionMs } = this.timeline
+    if (!coming) this.jump(totalMs)
+    else this.jump(place?.inTransition ? coming.at : coming.at - transitionMs)
   }
 
-  /** Ends the explanation of the board under way: what is left of it is left out, and the work begins. */
-  private beginWork({ board }: RunEvent): void {
-    const place = placeAt(this.course, this.position)
-    const placed = place && this.course.timeline.blocks[place.index]
-    if (!placed || place.inTransition || (board !== undefined && board !== placed.block.id)) return
-    const end = setupEnd(placed, this.position - placed.at)
-    if (end !== undefined) this.position = placed.at + end
+  /** Ends what is explained, rested or changed in the board under way: what is left of it is left out, and the work begins. */
+  private giveTheWord({ board }: RunEvent): void {
+    const placed = this.worked(board)
+    if (!placed) return
+    const next = nextWork(placed, this.position - placed.at)
+    if (next !== undefined) this.jump(placed.at + next)
+    if (this.position >= placed.at + workBegins(placed)) {
+      this.begun.add(placed.block.id)
+      this.waitsSince = undefined
+    }
+  }
+
+  /** Calls the next rep by word; after the last, goes on to what follows. On the clock, a rep is added. */
+  private callRep({ board, at, detail = {} }: RunEvent): void {
+    const placed = this.worked(board)
+    const { segment } = this
+    const span = segment?.called?.span
+    if (!placed || !segment || span?.kind !== 'reps') return
+    if (this.waitsToBegin(segment)) this.begun.add(placed.block.id)
+    const counted = this.wordCount(segment)
+    if (!counted) {
+      if (detail.more) this.moreMs += span.repMs
+      return
+    }
+    if (detail.rep !== undefined && detail.rep !== counted.called + 1) return
+    if (counted.called >= span.count && !detail.more) return this.jump(segment.to)
+    counted.called++
+    counted.since = at
+    this.waitsSince = at
+    const planFrom = segment.from - placed.at + (slotOf(counted.called, span) - 1) * span.repMs
+    this.position = placed.at + planFrom
+    this.legs.push({
+      board: placed.block.id,
+      leading: false,
+      from: at,
+      to: at,
+      planFrom,
+      planTo: planFrom + span.repMs,
+      called: true,
+    })
+  }
+
+  /** Takes one rep off: the last that was called by word, or the last to come on the clock. */
+  private callFewer({ board }: RunEvent): void {
+    const placed = this.worked(board)
+    const { segment } = this
+    const span = segment?.called?.span
+    if (!placed || !segment || span?.kind !== 'reps') return
+    const counted = this.wordCount(segment)
+    if (!counted) {
+      const left = segment.to + this.moreMs - this.position
+      if (left > span.repMs) this.moreMs -= span.repMs
+      return
+    }
+    if (counted.called === 0) return
+    counted.called--
+    this.legs.pop()
+    this.position = segment.from + Math.max(0, slotOf(counted.called, span) - 1) * span.repMs
+  }
+
+  /** So much more of what is on, or less; never less than nothing. */
+  private extend({ board, detail }: RunEvent): void {
+    const { segment } = this
+    if (!segment || (board !== undefined && board !== segment.placed.block.id)) return
+    if (segment.called?.span.word) return
+    const { ms = 0 } = detail ?? {}
+    const { repMs, kind } = segment.called?.span ?? {}
+    // A count goes by whole reps.
+    const whole = kind === 'reps' && repMs ? Math.round(ms / repMs) * repMs : ms
+    const left = segment.to - this.position
+    this.moreMs = Math.max(-left, this.moreMs + whole)
+  }
+
+  private doAgain({ board, detail }: RunEvent): void {
+    const placed = this.worked(board)
+    if (!placed) return
+    const time = this.position - placed.at
+    const to =
+      detail?.again === 'board'
+        ? workBegins(placed)
+        : detail?.again === 'rung'
+          ? rungBegan(placed, time)
+          : pieceBegan(placed, time)
+    this.jump(placed.at + to)
+  }
+
+  /** To the beginning of a board that was worked or left out, or of the one that is on. */
+  private goBackTo(board: string | undefined): void {
+    const named = this.lastHeir(board ?? '')
+    const placed = this.timeline.blocks.find(({ block }) => block.id === named)
+    if (!placed || placed.at > this.position) return
+    this.skipped.delete(placed.block.id)
+    this.begun.delete(placed.block.id)
+    this.jump(placed.at)
+  }
+
+  private lastHeir(board: string): string {
+    const heir = this.heirs.get(board)
+    return heir === undefined ? board : this.lastHeir(heir)
   }
 
   private leaveOut({ board }: RunEvent): void {
@@ -148,19 +432,146 @@ class Replay {
     if (board !== undefined && board !== coming.block.id) return this.leaveOutLater(board)
     const place = placeAt(this.course, this.position)
     this.skipped.add(coming.block.id)
-    if (!place?.inTransition) return
-    // The transition under way leads to the next kept block instead; with none, the class is done.
-    const instead = keptFrom(this.course, place.index)
-    const led = this.course.timeline.blocks[place.index]
-    this.position = instead && led ? instead.at - (led.at - this.position) : this.course.timeline.totalMs
+    if (place?.inTransition) this.turnTransition(place.index)
+  }
+
+  /** The transition under way leads to the next kept block instead; with none, the class is done. */
+  private turnTransition(index: number): void {
+    const led = this.timeline.blocks[index]
+    const instead = keptFrom(this.course, index)
+    this.position =
+      instead && led ? Math.max(0, instead.at - (led.at - this.position)) : this.timeline.totalMs
   }
 
   /** A board that was meant and is not the next: left out while it is still to come, else it is too late. */
   private leaveOutLater(board: string): void {
-    const { blocks } = this.course.timeline
-    const at = blocks.findIndex(({ block }) => block.id === board)
+    if (this.isToCome(board)) this.skipped.add(board)
+  }
+
+  private isToCome(board: string | undefined): boolean {
+    const at = this.timeline.blocks.findIndex(({ block }) => block.id === board)
     const place = placeAt(this.course, this.position)
-    if (place && at > place.index) this.skipped.add(board)
+    return place !== undefined && at >= place.index + (place.inTransition ? 0 : 1)
+  }
+
+  /** Changes the plan; the class stays where it is, in its board or in the transition that leads to it. */
+  private bend(plan: Plan): void {
+    if (plan === this.plan) return
+    const { segment } = this
+    const leading = segment && this.position < segment.placed.at
+    const offset = segment ? this.position - (leading ? segment.from : segment.placed.at) : 0
+    const { word } = this
+    const wordOffset = segment && word ? word.from - segment.placed.at : 0
+    const index = segment ? this.timeline.blocks.indexOf(segment.placed) : -1
+    this.plan = plan
+    this.timeline = layPlan(plan)
+    if (!segment) {
+      this.position = this.timeline.totalMs
+      return
+    }
+    // A transition leads to whatever stands there now.
+    const placed = leading
+      ? this.timeline.blocks[index]
+      : this.timeline.blocks.find(({ block }) => block.id === segment.placed.block.id)
+    if (!placed) return
+    this.position = (leading ? placed.at - this.timeline.transitionMs : placed.at) + offset
+    if (word) word.from = placed.at + wordOffset
+  }
+
+  private insert(block: Block | undefined, before: string | undefined): void {
+    const place = placeAt(this.course, this.position)
+    if (!block) return
+    if (!place) {
+      // After the plan is done, what comes in is what the class goes on with.
+      const { totalMs, transitionMs } = this.timeline
+      this.bend(putIn(this.plan, this.plan.blocks.length, block))
+      if (this.timeline.totalMs > totalMs) this.jump(totalMs + transitionMs)
+      return
+    }
+    const next = place.index + (place.inTransition ? 0 : 1)
+    const named = this.plan.blocks.findIndex(({ id }) => id === before)
+    this.bend(putIn(this.plan, named >= next ? named : next, block))
+  }
+
+  private swap(board: string | undefined, other: string | undefined): void {
+    if (board === undefined || other === undefined) return
+    if (this.isToCome(board) && this.isToCome(other)) this.bend(swapBoards(this.plan, board, other))
+  }
+
+  /** A group works something else from now on: in the board under way, or in one to come. */
+  private change(
+    board: string | undefined,
+    { group, technique, layer }: NonNullable<RunEvent['detail']>,
+  ): void {
+    const { block } = this.worked(undefined) ?? {}
+    const of = board === undefined ? block : this.plan.blocks.find(({ id }) => id === board)
+    if (!of || !group || !technique || !this.plan.groups.some(({ id }) => id === group)) return
+    const changed = changedFor(of, this.plan, { group, technique, layer })
+    if (changed) this.alter(of, changed)
+  }
+
+  private fit(keep: readonly { id: string; sec: number }[]): void {
+    const worked = this.worked(undefined)
+    for (const { id, sec } of keep) {
+      const placed = this.timeline.blocks.find(({ block }) => block.id === id)
+      if (!placed) continue
+      if (placed.block.id === worked?.block.id) this.fitWorked(placed, toMs(sec))
+      else if (this.isToCome(id)) this.fitComing(placed, toMs(sec))
+    }
+  }
+
+  private fitWorked(placed: PlacedBlock, ms: number): void {
+    const time = this.position - placed.at
+    if (placed.ms - time <= ms) return
+    const fitted = ms > 0 ? shortenedFrom(placed, this.plan, time, ms) : undefined
+    if (fitted) this.alter(placed.block, fitted.block)
+    else this.jump(placed.at + placed.ms)
+  }
+
+  private fitComing({ block, ms: whole }: PlacedBlock, ms: number): void {
+    if (ms >= whole) return
+    if (ms > 0) return this.alter(block, shortened(block, this.plan, ms).block)
+    this.skipped.add(block.id)
+    const place = placeAt(this.course, this.position)
+    const led = place?.inTransition ? this.timeline.blocks[place.index] : undefined
+    if (place && led?.block.id === block.id) this.turnTransition(place.index)
+  }
+
+  /**
+   * Puts another version in a board's place. A board that was worked stands as it was worked: what is changed goes on as a board of its
+   * own, from the same place in it.
+   */
+  private alter(block: Block, changed: Block): void {
+    const isLived = this.legs.some(({ board, leading }) => board === block.id && !leading)
+    const index = this.plan.blocks.indexOf(block)
+    const worked = this.worked(block.id)
+    if (index < 0) return
+    if (!isLived && !worked) {
+      const blocks = this.plan.blocks.map((one) => (one === block ? { ...changed, id: block.id } : one))
+      return this.bend({ ...this.plan, blocks })
+    }
+    const heir: Block = { ...changed, id: heirId(this.plan, block.id) }
+    const time = worked ? this.position - worked.at : 0
+    const { word } = this
+    const wordAt = worked && word ? word.from - worked.at : 0
+    this.bend(putIn(this.plan, index + 1, heir))
+    const placed = this.timeline.blocks.find((one) => one.block.id === heir.id)
+    if (!placed) return
+    this.heirs.set(block.id, heir.id)
+    this.skipped.add(block.id)
+    if (this.begun.has(block.id)) this.begun.add(heir.id)
+    if (!worked) {
+      const place = placeAt(this.course, this.position)
+      const led = place?.inTransition ? this.timeline.blocks[place.index] : undefined
+      if (place && led?.block.id === block.id) this.turnTransition(place.index)
+      return
+    }
+    const [waits, more] = [this.waitsSince, this.moreMs]
+    this.position = placed.at + samePlace(worked, placed, time)
+    if (this.position >= placed.at + placed.ms) return this.jump(placed.at + placed.ms)
+    this.waitsSince = waits
+    this.moreMs = more
+    if (word) this.word = { ...word, from: placed.at + samePlace(worked, placed, wordAt) }
   }
 
   get result(): Run {
@@ -169,9 +580,69 @@ class Replay {
       startedAt: this.startedAt,
       finishedAt: this.finishedAt,
       pausedAt: this.pausedAt,
+      plan: this.plan,
+      timeline: this.timeline,
       position: this.position,
       skipped: this.skipped,
-      legs: this.legs,
+      heirs: this.heirs,
+      legs: this.planLegs(),
+      waitsFor: this.waitsFor,
+      waitsSince: this.waitsSince,
+      counted: this.word?.called ?? 0,
+      moreMs: this.moreMs,
+      lead: this.lead,
+      films: this.films,
     }
+  }
+
+  /** The legs in ms of the plan as it stands, those that follow one another in both times joined. */
+  private planLegs(): Leg[] {
+    const places = new Map(this.timeline.blocks.map(({ block, at }) => [block.id, at]))
+    const out: Leg[] = []
+    for (const { board, leading, from, to, planFrom, planTo, called } of this.legs) {
+      const at = (places.get(board) ?? 0) - (leading ? this.timeline.transitionMs : 0)
+      const leg: Leg = {
+        from,
+        to,
+        planFrom: at + planFrom,
+        planTo: at + planTo,
+        ...(called ? { called } : {}),
+      }
+      const last = out.at(-1)
+      if (last && !last.called && !called && last.to === from && last.planTo === leg.planFrom) {
+        last.to = to
+        last.planTo = leg.planTo
+      } else out.push(leg)
+    }
+    return out
+  }
+}
+
+/** Which rep of a set is done again when more are called than it has: the last, or where sides alternate the last of that side. */
+function slotOf(rep: number, { count, alternate }: { count: number; alternate: Side | undefined }): number {
+  if (rep <= count) return rep
+  return alternate && count > 1 && (rep - count) % 2 === 1 ? count - 1 : count
+}
+
+/**
+ * How far back the end of a stretch is left for more of it, and what is still to be added then. A count that goes from side to side goes
+ * back by pairs, and ends one early where an odd one was asked for.
+ */
+function goBack({ called, from, to }: Segment, more: number): { back: number; rest: number } {
+  const { alternate, repMs = 0, count = 0 } = called?.span ?? {}
+  if (!alternate || count < 2) {
+    const back = Math.min(more, to - from)
+    return { back, rest: more - back }
+  }
+  const pairs = Math.min(Math.ceil(more / repMs / 2), Math.floor(count / 2))
+  const back = pairs * 2 * repMs
+  return { back, rest: more - back }
+}
+
+function heirId(plan: Plan, id: string): string {
+  const stem = id.replace(/-on\d+$/, '').slice(0, 90)
+  for (let n = 2; ; n++) {
+    const heir = `${stem}-on${n}`
+    if (plan.blocks.every((block) => block.id !== heir)) return heir
   }
 }

@@ -2,7 +2,7 @@ import type { Run } from '../floor/run'
 import type { Plan } from '../plan/schema'
 import { stagesOf } from '../plan/doses'
 import { workedAt } from '../plan/places'
-import { layPlan, type PlacedBlock } from '../plan/timeline'
+import type { PlacedBlock } from '../plan/timeline'
 import type { Names } from './class-lines'
 import { escaped, stamp } from './webvtt'
 
@@ -79,9 +79,10 @@ function byRung(placed: PlacedBlock): Chapter[] {
 /** A stretch of the plan as it was lived through: from its first moment to its last, in wall time. */
 function onTheWall({ from, to, title }: Chapter, { legs }: Run): Chapter | undefined {
   const parts = legs.flatMap((leg) => {
-    const end = leg.planFrom + leg.to - leg.from
-    const [start, stop] = [Math.max(from, leg.planFrom), Math.min(to, end)]
-    return stop > start ? [[leg.from + start - leg.planFrom, leg.from + stop - leg.planFrom] as const] : []
+    const [start, stop] = [Math.max(from, leg.planFrom), Math.min(to, leg.planTo)]
+    const speed = (leg.to - leg.from) / (leg.planTo - leg.planFrom)
+    const onWall = (time: number) => leg.from + (time - leg.planFrom) * speed
+    return stop > start ? [[onWall(start), onWall(stop)] as const] : []
   })
   const first = parts[0]
   const last = parts.at(-1)
@@ -93,8 +94,9 @@ function onTheWall({ from, to, title }: Chapter, { legs }: Run): Chapter | undef
  *
  * @param begins when the recording begins, ms since 1970; what was over by then is left out
  */
-export function runChapters(plan: Plan, run: Run, names: Names, by: ChaptersBy, begins: number): string {
-  const chapters = layPlan(plan).blocks.flatMap((placed) =>
+export function runChapters(run: Run, names: Names, by: ChaptersBy, begins: number): string {
+  const { plan } = run
+  const chapters = run.timeline.blocks.flatMap((placed) =>
     by === 'board' ? [wholeBoard(placed)] : by === 'rank' ? byRank(placed, plan, names) : byRung(placed),
   )
   const cues = chapters

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { eventId, inForce, moment } from '../floor/events'
+import { eventId, inForce, moment } from '../floor/event'
 import { oneOf, record, slug, text, whole, yesNo } from '../kernel/fields'
 
 /**

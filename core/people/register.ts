@@ -1,11 +1,11 @@
-import { inForce, type PresenceMark } from '../floor/events'
+import { inForce } from '../floor/event'
+import { type PresenceMark } from '../floor/events'
 import type { Leg, Run } from '../floor/run'
-import type { Plan } from '../plan/schema'
 import { toSec } from '../kernel/units'
 import { groupInHall } from './placed'
 import type { Attendance, AttendanceRow } from './attendance'
 import { offeredIn, ownLayersIn } from './own-layers'
-import { common, merged, without, type Interval } from './intervals'
+import { common, without, type Interval } from './intervals'
 
 /** How a student stands on the register now. */
 export type RegisterState = 'unknown' | 'here' | 'home' | 'late' | 'out' | 'left' | 'away' | 'excused'
@@ -111,16 +111,26 @@ export function inHall(line: RegisterLine | undefined): boolean {
 /** Whether the student can be given a partner now: in the hall, and not sitting out. */
 export const mayPair = (line: RegisterLine | undefined): boolean => inHall(line) && line?.state !== 'out'
 
-/** Wall time carried over to the plan's time, by the legs in which the class ran. */
+/**
+ * Wall time carried over to the plan's time, by the legs in which the class ran, in that order: what was done again is there twice. A
+ * rep called by word belongs to whoever was there when it was called.
+ */
 function ontoPlan(intervals: Interval[], legs: readonly Leg[]): Interval[] {
-  return merged(
-    legs.flatMap((leg) =>
-      common(intervals, [[leg.from, leg.to]]).map(([from, to]): Interval => [
-        leg.planFrom + from - leg.from,
-        leg.planFrom + to - leg.from,
-      ]),
-    ),
-  )
+  const lived = legs.flatMap((leg): Interval[] => {
+    const { from, to, planFrom, planTo } = leg
+    if (leg.called)
+      return intervals.some(([start, end]) => start <= from && from < end) ? [[planFrom, planTo]] : []
+    return common(intervals, [[from, to]]).map(([start, end]) => [
+      planFrom + start - from,
+      planFrom + end - from,
+    ])
+  })
+  return lived.reduce<Interval[]>((joined, [from, to]) => {
+    const last = joined.at(-1)
+    if (last && last[1] === from) last[1] = to
+    else joined.push([from, to])
+    return joined
+  }, [])
 }
 
 /** The boards at which students were in a group of three, by student. */
@@ -128,12 +138,12 @@ export type Threes = ReadonlyMap<string, readonly string[]>
 
 /** Everybody who took part in a class as it was run, as an attendance file: what was not run, nobody was there for. */
 export function attendanceOf(
-  plan: Plan,
   run: Run,
   marks: readonly PresenceMark[],
   students: readonly { id: string; group: string; rank?: string; own?: Readonly<Record<string, number>> }[],
   threes?: Threes,
 ): Attendance {
+  const { plan } = run
   const lines = readRegister(marks)
   const offered = offeredIn(plan)
   return {
@@ -151,17 +161,26 @@ export function attendanceOf(
           ...row,
           ...(layers ? { layers } : {}),
           ...(line.remote ? { remote: true } : {}),
-          ...(inThree?.length ? { trio: [...inThree] } : {}),
+          ...(inThree?.length ? { trio: inThree.flatMap((board) => withHeirs(run, board)) } : {}),
         },
       ]
     }),
   }
 }
 
+/** A board, and those that it went on as after it was changed. */
+function withHeirs(run: Run, board: string): string[] {
+  const heir = run.heirs.get(board)
+  return heir === undefined ? [board] : [board, ...withHeirs(run, heir)]
+}
+
+/** What was lived through once, in order, is told from when to when; anything else stretch by stretch. */
 function rowOf(student: string, group: string, there: Interval[]): AttendanceRow | undefined {
   const first = there[0]
   const last = there.at(-1)
   if (!first || !last) return undefined
+  const isOnce = there.every(([from], i) => from >= (there[i - 1]?.[1] ?? 0))
+  if (!isOnce) return { student, group, spans: there.map(([from, to]): Interval => [toSec(from), toSec(to)]) }
   const out = there.slice(1).map(([from], i): Interval => [toSec(there[i]?.[1] ?? from), toSec(from)])
   return {
     student,

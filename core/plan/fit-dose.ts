@@ -148,6 +148,15 @@ export function shortestMs(block: Block, plan: Plan): number {
 
 const MOST_STEPS = 2000
 
+/** A block made smaller step by step, each step as an instructor would take it; from the block as it is to as small as it gets. */
+export function* smallerAndSmaller(block: Block, plan: Plan): Generator<Block> {
+  let one: Block | undefined = block
+  for (let n = 0; one && n < MOST_STEPS; n++) {
+    yield one
+    one = smallerWhereLongest(one, plan)
+  }
+}
+
 /**
  * The block at most `ms` long, and as near to it as whole sets allow; in words what became of it.
  *

@@ -73,6 +73,8 @@ export class Span {
   repMs = 0
   /** Reps go first side, other side, first side… within the set. */
   alternate: Side | undefined = undefined
+  /** On the floor the count goes on by the instructor's word. */
+  word = false
   side: Side | undefined = undefined
   role: Role | undefined = undefined
   set: number | undefined = undefined

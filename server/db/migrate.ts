@@ -7,6 +7,7 @@ import * as keptApart from './migrations/0004-kept-apart'
 import * as further from './migrations/0005-further'
 import * as people from './migrations/0006-people'
 import * as corrections from './migrations/0007-corrections'
+import * as floor from './migrations/0008-floor'
 
 /** Every migration in order: a new one is a file and a line here. */
 const MIGRATIONS = [
@@ -17,6 +18,7 @@ const MIGRATIONS = [
   { name: '0005-further', ...further },
   { name: '0006-people', ...people },
   { name: '0007-corrections', ...corrections },
+  { name: '0008-floor', ...floor },
 ]
 
 /** Their names, in order. */

@@ -426,6 +426,9 @@ export interface RunEventRow extends Seen {
   board: string | null
   waiting: boolean | null
   planVersion: number | null
+  /** What the act says beside its kind and its board, as JSON in the order of its schema. */
+  detail: string | null
+  device: string | null
 }
 
 export interface PresenceRow extends Seen {

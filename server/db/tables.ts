@@ -401,6 +401,8 @@ export function defineTables(sequelize: Sequelize): Tables {
       board: maybeText,
       waiting: { type: T.BOOLEAN },
       planVersion: { type: T.INTEGER },
+      detail: maybeText,
+      device: maybeId,
     }),
     presence: table<R.PresenceRow, 'receivedAt'>('presence', {
       ...eventColumns,

@@ -25,5 +25,5 @@ export async function chaptersOf(club: Club, row: ClassRow) {
     },
     layer: (id: string, layer: number) => known.get(id)?.layers[layer - 1]?.name ?? `layer ${layer}`,
   }
-  return { plan, run, names }
+  return { run, names }
 }

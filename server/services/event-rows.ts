@@ -45,6 +45,8 @@ const SAID = [
   'reason',
   'board',
   'waiting',
+  'detail',
+  'device',
   'itemId',
   'said',
   'oral',

@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize'
-import type { PresenceMark, RunEvent } from '../../core/floor/events'
+import type { Detail, PresenceMark, RunEvent } from '../../core/floor/events'
 import type { Sighting } from '../../core/people/corrections'
 import type { Result } from '../../core/people/results'
 import { fault } from '../../core/kernel/faults'
@@ -116,6 +116,8 @@ const runRow = (event: RunEvent, classId: string, sentBy: string, { planVersion 
   board: event.board ?? null,
   waiting: event.waiting ?? null,
   planVersion: planVersion ?? null,
+  detail: event.detail ? JSON.stringify(event.detail) : null,
+  device: event.device ?? null,
 })
 
 const markRow = (mark: PresenceMark, classId: string, sentBy: string, time: Clocked) => ({
@@ -152,6 +154,8 @@ const RUN_COLUMNS = [
   'board',
   'waiting',
   'planVersion',
+  'detail',
+  'device',
   'sentBy',
   'receivedAt',
 ] as const
@@ -191,6 +195,8 @@ export const asRunEvent = (row: RunRow): RunEvent => ({
   ...eventOf<RunEvent['kind']>(row),
   ...(row.board ? { board: row.board } : {}),
   ...(row.waiting !== null ? { waiting: Boolean(row.waiting) } : {}),
+  ...(row.detail ? { detail: JSON.parse(row.detail) as Detail } : {}),
+  ...(row.device ? { device: row.device } : {}),
 })
 
 export const asMark = (row: MarkedRow): PresenceMark => ({

@@ -1,5 +1,4 @@
 import { creditTold } from '../../core/people/credit'
-import { layPlan } from '../../core/plan/timeline'
 import { replay, type Run } from '../../core/floor/run'
 import type { Plan } from '../../core/plan/schema'
 import type { PresenceMark, RunEvent } from '../../core/floor/events'
@@ -15,7 +14,7 @@ import { ownLayers } from './own-layers'
 /** What one student practised of one item at one layer in a class. */
 type Credited = Pick<PracticeRow, 'studentId' | 'itemId' | 'layer'> & Figures
 
-/** The attendance file of a class as it was run, in seconds of its plan. */
+/** A class as it was run, and its attendance file in seconds of the plan as it stood in the end. */
 export function attendanceOfClass(
   plan: Plan,
   events: readonly RunEvent[],
@@ -23,13 +22,14 @@ export function attendanceOfClass(
   students: readonly { id: string; group: string; own?: Readonly<Record<string, number>> }[],
   threes: Threes,
 ) {
-  return attendanceOf(plan, runOfClass(plan, events), marks, students, threes)
+  const run = runOfClass(plan, events)
+  return { run, attendance: attendanceOf(run, marks, students, threes) }
 }
 
 /** A class as it was run, up to its last act. */
 export function runOfClass(plan: Plan, events: readonly RunEvent[]): Run {
   const last = events.reduce((latest, { at }) => Math.max(latest, at), 0)
-  return replay(layPlan(plan), events, last)
+  return replay(plan, events, last)
 }
 
 /** The students of a class with the groups they were in when it began; before that, as they are. */

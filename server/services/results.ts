@@ -1,4 +1,4 @@
-import { inForce } from '../../core/floor/events'
+import { inForce } from '../../core/floor/event'
 import type { Ask, Result } from '../../core/people/results'
 import type { StudentPage } from '../../shared/answers'
 import type { ResultRow } from '../db/rows'

@@ -103,17 +103,17 @@ async function settle(
   const taking = students.map((student) => ({ ...student, own: own?.get(student.id) }))
   const newest = newestOf([...runRows, ...markRows])
   const marks = markRows.map(asMark)
-  const attendance =
+  const held =
     state === 'finished'
       ? attendanceOfClass(plan, acts, marks, taking, await threesOf(club, row.id, plan))
       : undefined
   const ids = students.map(({ id }) => id)
-  await noteAttendance(club, row.id, everyone, stoodOf(ids, attendance, readRegister(marks)))
+  await noteAttendance(club, row.id, everyone, stoodOf(ids, held?.attendance, readRegister(marks)))
   const revision = await writeLedger(club, {
     classId: row.id,
     day: row.day,
     revision: settlement.revision,
-    figures: attendance ? creditedRows(plan, attendance) : [],
+    figures: held ? creditedRows(held.run.plan, held.attendance) : [],
     by: settlement.anewBy ?? newest?.sentBy ?? null,
     why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',
     reason: row.state === 'finished' ? (settlement.anewWhy ?? reasonOf(newest)) : null,

@@ -1,5 +1,4 @@
-import { layPlan } from '../../core/plan/timeline'
-import { ranOf } from '../../core/floor/ran'
+import { ranOfPlanned } from '../../core/floor/ran'
 import { replay } from '../../core/floor/run'
 import { inHall, readRegister } from '../../core/people/register'
 import type { Today } from '../../shared/answers'
@@ -37,15 +36,14 @@ async function nextOf(club: Club, today: string): Promise<ClassRow | undefined> 
 /** What happened in a class that was run: how much of it, who came, what was left out. */
 async function lookBack(club: Club, row: ClassRow): Promise<Today['last']> {
   const plan = await planOfClass(club, row)
-  const timeline = layPlan(plan)
   const events = await eventsOf(club, row.id)
-  const run = replay(timeline, events, Math.max(0, ...events.map(({ at }) => at)))
+  const run = replay(plan, events, Math.max(0, ...events.map(({ at }) => at)))
   const register = readRegister(await marksOf(club, row.id))
   return {
     ...(await summary(club, row)),
     title: plan.title,
-    boards: timeline.blocks.length,
-    cut: ranOf(timeline, run.legs)
+    boards: plan.blocks.length,
+    cut: ranOfPlanned(plan, run)
       .map(({ placed: { block, ms }, ranMs }) => ({ title: block.title, phase: block.phase, ms, ranMs }))
       .filter(({ ms, ranMs }) => ranMs < ms),
     startedAt: run.startedAt ?? null,

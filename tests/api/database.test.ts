@@ -363,7 +363,7 @@ describe('the demo club', () => {
       expect(finished).toHaveLength(36)
       for (const row of finished) {
         const plan = row.runPlan as Plan
-        const attendance = attendanceOfClass(
+        const { run, attendance } = attendanceOfClass(
           plan,
           await eventsOf(club, row.id),
           await marksOf(club, row.id),
@@ -371,7 +371,7 @@ describe('the demo club', () => {
           await threesOf(club, row.id, plan),
         )
         const rows = await club.practice.all({ classId: row.id })
-        const credited = creditPlan(plan, attendance as Attendance).flatMap(({ student, practice }) =>
+        const credited = creditPlan(run.plan, attendance as Attendance).flatMap(({ student, practice }) =>
           practice.map(
             (p) =>
               `${student} ${p.technique} ${p.layer} ${p.workSec * 1000} ${p.repsL} ${p.repsR} ${p.repsN} ${p.received}`,

@@ -11,9 +11,9 @@ const store = useClassStore()
 const library = useLibraryStore()
 const ranMs = computed(() => (store.run?.legs ?? []).reduce((sum, leg) => sum + leg.to - leg.from, 0))
 const recap = computed(() => {
-  const { data, plan, run, here, timeline } = store
-  if (!data || !plan || !run || !timeline) return ''
-  const ran = ranOf(timeline, run.legs).filter(({ ranMs: ms }) => ms > 0)
+  const { data, plan, run, here } = store
+  if (!data || !plan || !run) return ''
+  const ran = ranOf(run).filter(({ ranMs: ms }) => ms > 0)
   return recapText({
     plan,
     day: longDay(data.day),

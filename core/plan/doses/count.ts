@@ -50,6 +50,7 @@ function pieces(dose: CountDose, firstSide: Side): Pieces {
     count: dose.reps,
     repMs,
     alternate: dose.alternate ? firstSide : undefined,
+    word: dose.by === 'word',
   }
 }
 

@@ -75,6 +75,8 @@ export interface Pieces {
   count: number
   repMs: number
   alternate: Side | undefined
+  /** Counted by the instructor's word. */
+  word?: boolean
 }
 
 /** Lays the pieces of one turn; the first begins it. */
@@ -90,6 +92,7 @@ export function layPieces(p: Pieces, turn: Turn, out: Span[]): void {
     work.count = p.count
     work.repMs = p.repMs
     work.alternate = p.alternate
+    work.word = p.word ?? false
     out.push(work)
     at += p.ms
   }

@@ -1,5 +1,5 @@
 import { record, yesNo } from '../../../core/kernel/fields'
-import { eventId } from '../../../core/floor/events'
+import { eventId } from '../../../core/floor/event'
 import { command } from '../../http/route'
 import { addClass } from '../../services/classes'
 import { addPlan } from '../../services/plans'

@@ -1,15 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import type { RunEvent } from '../../../core/floor/events'
 import { replay } from '../../../core/floor/run'
-import { layPlan } from '../../../core/plan/timeline'
 import { block, fixed, plan } from '../make'
 
 /** Acts that say which board they are about: of two screens that press at once, one acts. */
-const timeline = layPlan(
-  plan(
-    ['a', 'b', 'c', 'd'].map((id) => block(id, { dose: fixed(60) })),
-    { transitionSec: 10 },
-  ),
+const boards = plan(
+  ['a', 'b', 'c', 'd'].map((id) => block(id, { dose: fixed(60) })),
+  { transitionSec: 10 },
 )
 const START = 1_000_000
 let made = 0
@@ -19,7 +16,7 @@ const act = (kind: RunEvent['kind'], sec: number, more: Partial<RunEvent> = {}):
   at: START + sec * 1000,
   ...more,
 })
-const run = (...events: RunEvent[]) => replay(timeline, [act('start', 0), ...events], START + 30_000)
+const run = (...events: RunEvent[]) => replay(boards, [act('start', 0), ...events], START + 30_000)
 const skipped = (...events: RunEvent[]) => [...run(...events).skipped]
 
 describe('two screens', () => {
@@ -59,7 +56,7 @@ describe('an act that comes too late', () => {
 
   it('ends nothing when the time went on by itself', () => {
     const late = replay(
-      timeline,
+      boards,
       [act('start', 0), act('next', 65, { board: 'a', waiting: false })],
       START + 100_000,
     )

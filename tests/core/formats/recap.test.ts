@@ -49,16 +49,16 @@ describe('a recap', () => {
 
 describe('how long each board ran', () => {
   const legs = [
-    { from: 1000, to: 31_000, planFrom: 0 },
-    { from: 50_000, to: 60_000, planFrom: 55_000 },
-    { from: 60_000, to: 70_000, planFrom: 125_000 },
+    { from: 1000, to: 31_000, planFrom: 0, planTo: 30_000 },
+    { from: 50_000, to: 60_000, planFrom: 55_000, planTo: 65_000 },
+    { from: 60_000, to: 70_000, planFrom: 125_000, planTo: 135_000 },
   ]
   it('is the plan time in which the class was there, over pauses and cuts', () => {
-    expect(ranOf(layPlan(held), legs).map(({ placed, ranMs }) => [placed.block.id, ranMs])).toEqual([
+    expect(ranOf({ timeline: layPlan(held), legs }).map(({ placed, ranMs }) => [placed.block.id, ranMs])).toEqual([
       ['kicks', 35_000],
       ['water', 5_000],
       ['throws', 10_000],
     ])
-    expect(ranOf(layPlan(held), []).map(({ ranMs }) => ranMs)).toEqual([0, 0, 0])
+    expect(ranOf({ timeline: layPlan(held), legs: [] }).map(({ ranMs }) => ranMs)).toEqual([0, 0, 0])
   })
 })

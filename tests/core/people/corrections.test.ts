@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { inForce } from '../../../core/floor/events'
+import { inForce } from '../../../core/floor/event'
 import { correctionsOf, saidKey, sightingSchema, type Sighting } from '../../../core/people/corrections'
 
 const ADA = '00000000-0000-4000-8000-00000000000a'

@@ -20,8 +20,8 @@ function credited(marks: PresenceMark[]) {
     { id: id(90), kind: 'start' as const, at: START },
     { id: id(91), kind: 'finish' as const, at: START + 600_000 },
   ]
-  const run = replay(layPlan(made), events, START + 600_000)
-  return attendanceOf(made, run, marks, [{ id: SAM, group }]).present[0]
+  const run = replay(made, events, START + 600_000)
+  return attendanceOf(run, marks, [{ id: SAM, group }]).present[0]
 }
 
 describe('left, then', () => {

@@ -26,8 +26,8 @@ const act = (kind: RunEvent['kind'], sec: number): RunEvent => ({
 const made = plan([block('a', { dose: fixed(100) }), block('b', { dose: fixed(100) })])
 const whole = [act('start', 0), act('finish', 210)]
 function row(marks: PresenceMark[], events: RunEvent[] = whole) {
-  const run = replay(layPlan(made), events, Math.max(...events.map(({ at }) => at)))
-  return attendanceOf(made, run, marks, [{ id: SAM, group: 'white' }]).present[0]
+  const run = replay(made, events, Math.max(...events.map(({ at }) => at)))
+  return attendanceOf(run, marks, [{ id: SAM, group: 'white' }]).present[0]
 }
 const line = (...marks: PresenceMark[]) => readRegister(marks).get(SAM)
 
@@ -89,12 +89,11 @@ describe('presence as an attendance file', () => {
 
   it('leaves out who was away, excused or cleared; whoever is there is in one of the groups, whatever the plan calls them', () => {
     for (const kind of ['away', 'excused', 'clear'] as const) expect(row([mark(kind, 0)])).toBeUndefined()
-    const run = replay(layPlan(made), whole, START + 210_000)
+    const run = replay(made, whole, START + 210_000)
     const both = plan([], { groups: twoGroups })
     const groupOf = (who: { group: string; rank?: string }) =>
       attendanceOf(
-        { ...made, groups: both.groups },
-        run,
+        { ...run, plan: { ...made, groups: both.groups } },
         [mark('here', 0)],
         [{ id: SAM, ...who }],
       ).present.map(({ group }) => group)

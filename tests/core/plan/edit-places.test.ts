@@ -151,10 +151,10 @@ describe('chapters of a recording', () => {
     { id: '2', kind: 'pause' as const, at: start + 30_000 },
     { id: '3', kind: 'resume' as const, at: start + 50_000 },
   ]
-  const run = replay(layPlan(boards), events, start + 500_000)
+  const run = replay(boards, events, start + 500_000)
   const names = { item: (id: string) => id.toUpperCase(), layer: (_: string, n: number) => `layer ${n}` }
   const of = (by: 'board' | 'rank' | 'rung', begins = start) =>
-    chapterTimes(runChapters(boards, run, names, by, begins))
+    chapterTimes(runChapters(run, names, by, begins))
 
   it('are what really happened, by board', () => {
     expect(of('board')).toEqual([

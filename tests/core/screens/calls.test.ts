@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import { floorNow } from '~~/core/floor/now'
-import { layPlan } from '~~/core/plan/timeline'
 import { replay } from '~~/core/floor/run'
 import type { Plan } from '~~/core/plan/schema'
 import { callOf } from '~/domain/calls'
@@ -8,8 +7,7 @@ import { block, count, drill, fixed, plan, twoGroups } from '../make'
 
 const start = { id: '00000000-0000-4000-8000-000000000001', kind: 'start' as const, at: 0 }
 function call(made: Plan, sec: number) {
-  const timeline = layPlan(made)
-  return callOf(floorNow(timeline, replay(timeline, [start], sec * 1000)), made)
+  return callOf(floorNow(replay(made, [start], sec * 1000)), made)
 }
 
 describe('what stands beside the clock', () => {

@@ -9,7 +9,7 @@ import { badFields } from '../../../services/refusal'
 
 const askedSchema = record({
   by: oneOf(CHAPTERS_BY).default('board'),
-  /** When the recording begins, ms since 1970; without it, at the first bow. */
+  /** When the recording begins, ms since 1970; without it, when it was said to begin on the floor, else at the first bow. */
   begins: z.coerce.number({ error: 'must be a moment in ms' }).optional(),
 })
 
@@ -19,8 +19,8 @@ export default query('GET /api/classes/:id/chapters', async ({ event, club, para
   if (!asked.success) throw badFields(faultsOf(asked.error))
   const { by, begins } = asked.data
   const row = await findClass(club, param('id'))
-  const { plan, run, names } = await chaptersOf(club, row)
+  const { run, names } = await chaptersOf(club, row)
   setResponseHeader(event, 'content-type', 'text/vtt; charset=utf-8')
   setResponseHeader(event, 'content-disposition', `attachment; filename="class-${row.day}.chapters.vtt"`)
-  return runChapters(plan, run, names, by, begins ?? run.startedAt ?? 0)
+  return runChapters(run, names, by, begins ?? run.films[0] ?? run.startedAt ?? 0)
 })

@@ -1,4 +1,4 @@
-import { eventId } from '../../../../core/floor/events'
+import { eventId } from '../../../../core/floor/event'
 import { record } from '../../../../core/kernel/fields'
 import { command } from '../../../http/route'
 import { changePlanOfClass } from '../../../services/classes'

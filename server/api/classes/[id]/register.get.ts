@@ -8,7 +8,7 @@ import { threesOf } from '../../../services/partners'
 export default query('GET /api/classes/:id/register', async ({ event, club, param }) => {
   const row = await findClass(club, param('id'))
   const plan = await planOfClass(club, row)
-  const attendance = attendanceOfClass(
+  const { attendance } = attendanceOfClass(
     plan,
     await eventsOf(club, row.id),
     await marksOf(club, row.id),
