@@ -1,5 +1,5 @@
 import { ROLES } from '../shared/roles'
-import { ACCESS, OPEN_ROUTES, READER_ROUTES, STUDENT_FIELDS } from './access'
+import { ACCESS, OPEN_ROUTES, READER_ROUTES, STUDENT_FIELDS, WALL_ROUTES } from './access'
 
 /** The table of access as a page of the documents. */
 export function accessPage(): string {
@@ -23,6 +23,8 @@ export function accessPage(): string {
     `Open to anyone, signed in or not: ${OPEN_ROUTES.map((route) => `\`${route}\``).join(', ')}.`,
     '',
     `Open to a door reader by its own key, which opens nothing else: ${READER_ROUTES.map((route) => `\`${route}\``).join(', ')}.`,
+    '',
+    `Open to a wall by the key in its link, which opens nothing else: ${WALL_ROUTES.map((route) => `\`${route}\``).join(', ')}.`,
     '',
     '## What a role sees of a student on a roster',
     '',

@@ -84,6 +84,13 @@ export const ACCESS = {
   'GET /api/plans/:id/versions/:version': { roles: TEACHERS, reach: 'all of it' },
 
   'GET /api/students': { roles: EVERYONE, reach: 'active students by the fields of the role' },
+  'GET /api/walls': { roles: TEACHERS, reach: 'the links of walls, without their keys' },
+  'POST /api/walls': { roles: TEACHERS, reach: 'a new link; its key is told once' },
+  'DELETE /api/walls/:id': { roles: TEACHERS, reach: 'a wall’s link ends' },
+  'GET /api/incidents': {
+    roles: TEACHERS,
+    reach: 'what happened to whom in class; written to the trail',
+  },
   'GET /api/readers': { roles: HEAD, reach: 'the door readers, without their keys' },
   'POST /api/readers': { roles: HEAD, reach: 'a new reader; its key is told once' },
   'DELETE /api/readers/:id': { roles: HEAD, reach: 'a reader’s key ends' },
@@ -158,6 +165,9 @@ export type Route = keyof typeof ACCESS
 
 /** What answers a reader at the door by its own key, which opens nothing else. */
 export const READER_ROUTES = ['POST /api/reader/taps'] as const
+
+/** What answers a wall by the key in its link, which opens nothing else. */
+export const WALL_ROUTES = ['GET /api/wall', 'GET /api/wall/changes'] as const
 
 /** What answers anyone, signed in or not. */
 export const OPEN_ROUTES = [

@@ -150,6 +150,46 @@ export const classViewSchema = classSummarySchema.extend({
 })
 export type ClassView = z.infer<typeof classViewSchema>
 
+export const incidentToldSchema = z.object({
+  id,
+  classId: id,
+  student: id,
+  at: ms,
+  site: z.string(),
+  happened: z.string(),
+  done: z.string(),
+  told: z.string(),
+})
+export type IncidentTold = z.infer<typeof incidentToldSchema>
+export const incidentsSchema = z.array(incidentToldSchema)
+
+/** What a wall shows: no more than anybody in the hall may see. */
+export const wallViewSchema = z
+  .object({
+    club: z.string(),
+    zone: z.string(),
+    title: z.string(),
+    startsAt: ms,
+    plan: planSchema,
+    events: z.array(runEventSchema),
+    items: z.record(
+      z.string(),
+      z.object({
+        name: z.string(),
+        layers: z.array(z.object({ name: z.string(), point: z.string() })),
+        hazard: z.string(),
+        soloForm: z.string(),
+      }),
+    ),
+    ranks: z.array(z.object({ id: z.string(), name: z.string(), colour: z.string(), ink: z.string() })),
+    pairs: z.array(z.object({ board: z.string(), rounds: z.array(z.array(z.array(z.string()))) })),
+    home: z.boolean(),
+    now: ms,
+  })
+  .nullable()
+export const wallsSchema = z.array(z.object({ id, madeAt: moment }))
+export const newWallSchema = z.object({ id, key: z.string() })
+
 /** What became of a batch of events, and the server's clock. */
 export const batchSchema = z.object({ state: classState, now: ms })
 

@@ -29,34 +29,32 @@ const plain = (word: string, line = ''): Call => ({ word, line, change: false, s
 /** The call of a moment. Pure: it reads the run and says what an instructor would say. */
 export function callOf(now: FloorNow, plan: Plan): Call {
   if (!now.placed) return plain('Bow out', 'The plan is done.')
-  if (now.inTransition) return plain('Make ready', `${now.placed.block.title} in ${minutes(now.leftMs)}`)
+  if (now.inTransition) return plain('Make ready', now.placed.block.title)
   const { called } = now
   if (!called) return plain('')
-  const left = minutes(called.span.ms - called.inMs)
   switch (called.span.kind) {
     case 'setup':
-      return plain('Show it', `${left}, then to work`)
+      return plain('Show it', stageTitle(now, called) || 'then to work')
     case 'rest':
     case 'breather':
-      return { ...working(now, called, plan), word: `Rest ${left}` }
+      return { ...working(now, called, plan), word: 'Rest' }
     case 'swap':
-      return { ...working(now, called, plan), word: 'Swap roles', line: left, change: true, counts: [] }
+      return { ...working(now, called, plan), word: 'Swap roles', change: true, counts: [] }
     case 'switch':
       return {
         ...working(now, called, plan),
         word: sideWord(called.span),
-        line: left,
         change: true,
         counts: [],
       }
     case 'reset':
-      return { ...plain('Reset', left), change: true }
+      return { ...plain('Reset', 'back to the start'), change: true }
     case 'bridge':
       return { ...plain('Next stage', stageTitle(now, called)), change: true }
     case 'handover':
-      return { ...plain('Hand over', left), change: true }
+      return { ...plain('Hand over', 'to the next group'), change: true }
     case 'move':
-      return { ...plain('Move on', `to the next station in ${left}`), change: true }
+      return { ...plain('Move on', 'to the next station'), change: true }
     case 'talk':
       return plain(now.placed.block.phase === 'water' ? 'Water' : 'Listen', now.placed.block.notes ?? '')
     case 'active':

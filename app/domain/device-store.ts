@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { PresenceMark, RunEvent } from '~~/core/floor/events'
 import type { Sighting } from '~~/core/people/corrections'
+import type { Incident } from '~~/core/people/incidents'
 import type { Result } from '~~/core/people/results'
 import type { ClassData } from '~/stores/class'
 
@@ -17,10 +18,12 @@ export interface Unsent {
   presence?: PresenceMark
   sighting?: Sighting
   result?: Result
+  incident?: Incident
 }
 
 /** What there is to send, of whichever kind. */
-const eventIn = ({ run, presence, sighting, result }: Unsent) => run ?? presence ?? sighting ?? result
+const eventIn = ({ run, presence, sighting, result, incident }: Unsent) =>
+  run ?? presence ?? sighting ?? result ?? incident
 
 /** A changed document that the server does not have yet. */
 export interface Draft<T = unknown> {

@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import { wallEvent } from '~~/core/floor/wall'
+import { WALL_CHANNEL } from '~/composables/useWall'
 import { todaySchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
+import { figureOf, hasMoreThanOne } from '~/domain/floor-figure'
 import { asksOf } from '~~/core/partners/for-board'
 import { techniquesOf } from '~~/core/plan/techniques'
 import { shortDose } from '~~/core/plan/doses'
@@ -63,6 +66,29 @@ const shown = computed(() => {
   return floorNow({ ...run.value, position: 0 })
 })
 const call = computed(() => (shown.value && plan.value ? callOf(shown.value, plan.value) : undefined))
+const figure = computed(() =>
+  shown.value && run.value ? figureOf(shown.value, run.value, clock.now.value) : undefined,
+)
+/** The board’s and the class’s time, beside what the class is doing now. */
+const times = computed(() => {
+  const { value: at } = shown
+  if (!at?.placed || ready.value) return ''
+  const board = hasMoreThanOne(at) ? `Board ${minutes(at.leftMs)}, ` : ''
+  return `${board}${board ? 'c' : 'C'}lass ${minutes(at.toEndMs)} left`
+})
+const acts = useFloorActs()
+/** Walls in this browser hear of every act from here, whether the server can be reached or not. */
+const walls = new BroadcastChannel(WALL_CHANNEL)
+watch(
+  () => store.data?.events,
+  (events) => {
+    if (events) walls.postMessage({ title: plan.value?.title, events: events.map(wallEvent) })
+  },
+)
+onScopeDispose(() => walls.close())
+const isMore = ref(false)
+const keys = ref<{ finish: () => void }>()
+
 const instruction = computed(() => {
   const block = shown.value?.placed?.block
   if (!block) return ''
@@ -121,12 +147,6 @@ const watched = computed(() => {
   if (!of || !block) return []
   return [...new Set(techniquesOf({ ...of, blocks: [block] }).map(({ id }) => id))]
 })
-const hasTools = computed(
-  () =>
-    Boolean(forTwo.value ?? shown.value?.placed?.block.result) ||
-    shown.value?.called?.span.kind === 'setup' ||
-    (teaches.value && watched.value.length > 0),
-)
 const next = computed(() => shown.value?.coming)
 const nextAt = computed(() =>
   next.value && run.value?.phase === 'running'
@@ -155,11 +175,11 @@ const nextAt = computed(() =>
           <p v-else>{{ instruction }}</p>
         </div>
         <div class="middle">
-          <FloorClock :ms="shown.leftMs" :phase="run.phase" />
-          <CallPanel v-if="!ready" :call="call" />
+          <FloorClock v-if="figure" :figure="figure" :phase="run.phase" />
+          <CallPanel v-if="!ready" :call="call" :times="times" />
           <BeforeTheStart v-else />
         </div>
-        <BesideLine v-if="isShared && shown.groups[0] && !ready" :now="shown.groups[0]" />
+        <NowLine v-if="!ready && !shown.inTransition" :now="shown" :shared="isShared" :watched="watched" />
         <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
         <FloorNotices v-if="isTold" :notices="store.data.notices" />
         <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
@@ -192,8 +212,7 @@ const nextAt = computed(() =>
             >
             <span v-if="store.refused" class="unsent" role="alert">{{ store.refused }}</span>
           </p>
-          <div v-if="hasTools" class="tools">
-            <BeginNow />
+          <div class="tools">
             <LazyFloorPartners v-if="forTwo" :board="forTwo.id" :title="forTwo.title" />
             <LazyFloorWatch
               v-if="teaches && watched.length && shown.placed"
@@ -201,10 +220,23 @@ const nextAt = computed(() =>
               :block="shown.placed.block"
             />
             <LazyDrillFigures v-if="shown.placed?.block.result" :block="shown.placed.block" hall />
+            <template v-if="!ready && acts.leads.value">
+              <button type="button" class="tool" :disabled="!acts.undoable.value" @click="acts.undo">
+                Undo<span>{{ acts.undoable.value ? ` ${acts.undoSays.value}` : '' }}</span>
+              </button>
+              <button type="button" class="tool" :disabled="!next" @click="acts.skip">
+                Skip<span>{{ next ? ` ${next.block.title}` : '' }}</span>
+              </button>
+              <FloorMore v-model="isMore" @finish="keys?.finish()" />
+              <button type="button" class="tool" :disabled="!acts.underWay.value" @click="keys?.finish()">
+                Finish
+              </button>
+            </template>
           </div>
         </div>
+        <FitOffer v-if="!ready && acts.leads.value" />
       </main>
-      <FloorKeys />
+      <FloorKeys ref="keys" @more="isMore = true" />
     </template>
   </div>
 </template>
@@ -275,6 +307,7 @@ const nextAt = computed(() =>
   align-items: center;
   min-height: 0;
   flex: 1.35;
+  container-type: size;
 }
 .care {
   padding: 2px 12px;
@@ -296,10 +329,10 @@ const nextAt = computed(() =>
   border-top: 4px solid var(--color-gilt);
 }
 .next {
-  display: flex;
-  align-items: baseline;
-  gap: 12px;
   padding: 0 2px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
   font-size: 20px;
   line-height: 28px;
 }
@@ -318,14 +351,35 @@ const nextAt = computed(() =>
   flex-wrap: wrap;
   gap: 10px;
 }
+.tool {
+  max-width: 260px;
+  min-height: 40px;
+  padding: 0 14px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 20px;
+  color: var(--color-hall-text);
+  border: 2px solid #75604a;
+  border-radius: 4px;
+}
+.tool span {
+  color: var(--color-hall-ash);
+}
+.tool:disabled {
+  opacity: 0.45;
+}
 .next span {
   color: var(--color-hall-ash);
 }
 .next b {
   font: 660 23px/28px var(--font-serif);
 }
+.next b {
+  margin-left: 8px;
+}
 .next .unsent {
-  margin-left: auto;
+  margin-left: 12px;
   color: var(--color-hall-brick);
 }
 /* Five groups and more stand in two rows: the clock makes room. */
@@ -334,21 +388,11 @@ const nextAt = computed(() =>
     flex: none;
     min-height: 258px;
   }
-  .many .middle :deep(.clock) {
-    font-size: min(25vw, 34vh);
-  }
-  .many .middle :deep(.clock.long) {
-    font-size: min(19vw, 31vh);
-  }
 }
 /* A form is stepped through, and notices are read out, under a smaller clock. */
 @media (min-width: 761px) {
   .stepped .middle {
     flex: 1;
-  }
-  .stepped .middle :deep(.clock),
-  .stepped .middle :deep(.clock.long) {
-    font-size: min(12vw, 19vh);
   }
   .stepped .groups {
     min-height: 150px;
@@ -382,6 +426,7 @@ const nextAt = computed(() =>
   .middle {
     display: block;
     flex: none;
+    container-type: normal;
   }
   .care {
     white-space: normal;
@@ -396,8 +441,7 @@ const nextAt = computed(() =>
     min-height: 0;
   }
   .next {
-    flex-wrap: wrap;
-    row-gap: 0;
+    white-space: normal;
   }
   /* On a phone they are at hand under the clock. */
   .say,

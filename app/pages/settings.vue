@@ -93,6 +93,7 @@ const SECTIONS = computed(() => [
     : [
         ['accounts', 'Who signs in'],
         ['readers', 'Door readers'],
+        ['walls', 'Walls'],
       ]),
   ['password', 'Your password'],
 ])
@@ -136,6 +137,7 @@ const SECTIONS = computed(() => [
         <LimitFields :kept="settings" :readonly="readonly" />
         <AccountRows v-if="!readonly" />
         <ReaderRows v-if="!readonly" />
+        <WallRows v-if="!readonly" />
         <OwnPassword />
       </div>
     </template>

@@ -6,6 +6,7 @@ import { inForce } from '~~/core/floor/event'
 import { replay } from '~~/core/floor/run'
 import type { Detail, PresenceMark, RunEvent } from '~~/core/floor/events'
 import { correctionsOf, type Sighting } from '~~/core/people/corrections'
+import type { Incident } from '~~/core/people/incidents'
 import type { Result } from '~~/core/people/results'
 import type { ClassView } from '~~/shared/answers'
 import {
@@ -18,6 +19,7 @@ import {
   unsentOf,
   type Unsent,
 } from '~/domain/device-store'
+import { thisDevice } from '~/domain/this-device'
 
 export type ClassData = ClassView
 
@@ -57,6 +59,9 @@ export const useClassStore = defineStore('class', () => {
   const run = computed(() =>
     planned.value ? replay(planned.value, data.value?.events ?? [], clock.now.value) : undefined,
   )
+  /** The run at a moment of the clock, not only at its last tick. */
+  const runAt = (time: number) =>
+    planned.value ? replay(planned.value, data.value?.events ?? [], time) : undefined
   /** The plan as it stands, with what was changed on the floor. */
   const plan = computed(() => run.value?.plan)
   const timeline = computed(() => run.value?.timeline)
@@ -231,8 +236,8 @@ export const useClassStore = defineStore('class', () => {
 
   async function keep(event: Omit<Unsent, 'id' | 'classId' | 'planVersion'>) {
     const { value } = data
-    const { run: act, presence, sighting, result } = event
-    const id = (act ?? presence ?? sighting ?? result)?.id
+    const { run: act, presence, sighting, result, incident } = event
+    const id = (act ?? presence ?? sighting ?? result ?? incident)?.id
     if (!value || !id) return
     const waiting = { id, classId: value.id, planVersion: value.planVersion, ...event }
     data.value = withUnsent(value, [waiting])
@@ -247,7 +252,7 @@ export const useClassStore = defineStore('class', () => {
     more: { undoes?: string; board?: string; waiting?: boolean; at?: number; detail?: Detail } = {},
   ): string {
     const id = crypto.randomUUID()
-    void keep({ run: { id, kind, at: clock.device(), n: nextCount(), ...more } })
+    void keep({ run: { id, kind, at: clock.device(), n: nextCount(), device: thisDevice(), ...more } })
     return id
   }
 
@@ -290,6 +295,11 @@ export const useClassStore = defineStore('class', () => {
     return id
   }
 
+  /** Writes down what happened to somebody: on this device first, then with the server, and on no screen of the class. */
+  function report(incident: Omit<Incident, 'id' | 'n'>): void {
+    void keep({ incident: { id: crypto.randomUUID(), n: nextCount(), ...incident } })
+  }
+
   /** One sending after the other, so that no event is on its way twice. One that fails holds up none after it. */
   function send(): Promise<void> {
     const { value } = data
@@ -328,6 +338,7 @@ export const useClassStore = defineStore('class', () => {
           presence: batch.flatMap(({ presence }) => presence ?? []),
           sightings: batch.flatMap(({ sighting }) => sighting ?? []),
           results: batch.flatMap(({ result }) => result ?? []),
+          incidents: batch.flatMap(({ incident }) => incident ?? []),
           planVersion: batch[0]?.planVersion,
           sentAt,
           off: clock.knownOff(),
@@ -357,6 +368,7 @@ export const useClassStore = defineStore('class', () => {
     plan,
     timeline,
     run,
+    runAt,
     now,
     register,
     here,
@@ -373,6 +385,7 @@ export const useClassStore = defineStore('class', () => {
     corrections,
     see,
     enter,
+    report,
     close,
     act,
     goOnAfterAll,

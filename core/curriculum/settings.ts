@@ -21,6 +21,14 @@ export const COUNT_WORDS: Record<string, string[]> = {
   English: ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'],
   Japanese: ['ichi', 'ni', 'san', 'shi', 'go', 'roku', 'shichi', 'hachi', 'ku', 'ju'],
   Korean: ['hana', 'dul', 'set', 'net', 'daseot', 'yeoseot', 'ilgop', 'yeodeol', 'ahop', 'yeol'],
+  Mandarin: ['yi', 'er', 'san', 'si', 'wu', 'liu', 'qi', 'ba', 'jiu', 'shi'],
+  Thai: ['nueng', 'song', 'sam', 'si', 'ha', 'hok', 'chet', 'paet', 'kao', 'sip'],
+  Vietnamese: ['một', 'hai', 'ba', 'bốn', 'năm', 'sáu', 'bảy', 'tám', 'chín', 'mười'],
+  Malay: ['satu', 'dua', 'tiga', 'empat', 'lima', 'enam', 'tujuh', 'lapan', 'sembilan', 'sepuluh'],
+  Tagalog: ['isa', 'dalawa', 'tatlo', 'apat', 'lima', 'anim', 'pito', 'walo', 'siyam', 'sampu'],
+  Portuguese: ['um', 'dois', 'três', 'quatro', 'cinco', 'seis', 'sete', 'oito', 'nove', 'dez'],
+  French: ['un', 'deux', 'trois', 'quatre', 'cinq', 'six', 'sept', 'huit', 'neuf', 'dix'],
+  German: ['eins', 'zwei', 'drei', 'vier', 'fünf', 'sechs', 'sieben', 'acht', 'neun', 'zehn'],
 }
 
 const limitFields = Object.fromEntries(

@@ -22,7 +22,7 @@ function worthSec({ minSec, priority }: Block, sec: number): number {
 }
 
 /** The shortest useful length, or what the dose comes to with one rep of one set, if that is longer. */
-function leastSec(block: Block, plan: Plan, sec: number): number {
+export function leastSec(block: Block, plan: Plan, sec: number): number {
   const useful = Math.min(sec, Math.ceil(worthSec(block, sec)))
   if (useful === sec) return sec
   return Math.min(sec, Math.max(useful, Math.ceil(toSec(shortestMs(block, plan)))))

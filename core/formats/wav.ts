@@ -87,6 +87,12 @@ function header(samples: number, rate: SampleRate): ArrayBuffer {
   return buffer
 }
 
+/** The samples of a call's sound, or nothing where it is silent. */
+export function soundOf(kind: CueKind): Int16Array | undefined {
+  const sound = SOUNDS[kind]
+  return sound && render(kind, sound, SAMPLE_RATE)
+}
+
 /** After how many cues progress is told. */
 const TELL_EVERY = 200
 /** The last bell is let ring. */

@@ -158,6 +158,32 @@ export interface ReaderRow {
   endedAt: Date | null
 }
 
+/** A link that shows the class of the day on a projector. */
+export interface WallRow {
+  id: string
+  clubId: string
+  /** SHA-256 of the key, in hex. */
+  digest: string
+  madeBy: string
+  madeAt: Date
+  endedAt: Date | null
+}
+
+/** What happened to somebody in class. Rows are added, and go only with the person. */
+export interface IncidentRow {
+  id: string
+  clubId: string
+  classId: string
+  studentId: string
+  atMs: number
+  site: string
+  happened: string
+  done: string
+  told: string
+  madeBy: string
+  madeAt: Date
+}
+
 /** One tap of a tag, and what became of it. Rows are added, never changed. */
 export interface ReaderTapRow {
   id: string

@@ -63,6 +63,8 @@ export interface Tables {
   students: Table<R.StudentRow, StudentGiven>
   rankAwards: Table<R.RankAwardRow, 'givenAt'>
   readers: Table<R.ReaderRow, 'madeAt' | 'seenAt' | 'endedAt'>
+  walls: Table<R.WallRow, 'madeAt' | 'endedAt'>
+  incidents: Table<R.IncidentRow, 'madeAt'>
   readerTaps: Table<R.ReaderTapRow, 'receivedAt'>
   pairings: Table<R.PairingRow, 'savedAt'>
   items: Table<R.ItemRow, 'version' | 'archived'>
@@ -203,6 +205,27 @@ export function defineTables(sequelize: Sequelize): Tables {
       day: { type: T.DATEONLY },
       givenBy: id,
       givenAt: stamp,
+    }),
+    walls: table<R.WallRow, 'madeAt' | 'endedAt'>('walls', {
+      clubId: key,
+      id: key,
+      digest: text,
+      madeBy: id,
+      madeAt: stamp,
+      endedAt: stamp,
+    }),
+    incidents: table<R.IncidentRow, 'madeAt'>('incidents', {
+      clubId: key,
+      id: key,
+      classId: id,
+      studentId: id,
+      atMs: { type: T.BIGINT },
+      site: text,
+      happened: text,
+      done: text,
+      told: text,
+      madeBy: id,
+      madeAt: stamp,
     }),
     readers: table<R.ReaderRow, 'madeAt' | 'seenAt' | 'endedAt'>('readers', {
       clubId: key,

@@ -12,7 +12,7 @@ const EVERY_MS = 200
 const AFTER_FAILURE_MS = 2000
 
 export interface Listener {
-  user: SignedIn
+  user: Pick<SignedIn, 'id' | 'sessionId' | 'clubId'>
   tell(changes: ChangeRow[]): void
   /** Something may have been missed: what is shown is to be read anew. */
   missed(): void
@@ -24,12 +24,20 @@ const listeners = new Set<Listener>()
 let feed: ChangeFeed | undefined
 let timer: NodeJS.Timeout | undefined
 let hasMissed = false
+let isReading = false
 
 /** @returns how to stop listening */
 export function listen(listener: Listener): () => void {
   listeners.add(listener)
   timer ??= setTimeout(read, 0)
   return () => listeners.delete(listener)
+}
+
+/** Something was just written here: whoever listens to this process hears of it at once, the others at their next look. */
+export function tellNow(): void {
+  if (!timer || isReading) return
+  clearTimeout(timer)
+  timer = setTimeout(read, 0)
 }
 
 export function endAll(): void {
@@ -41,6 +49,7 @@ export function endAll(): void {
 
 async function read(): Promise<void> {
   let wait = EVERY_MS
+  isReading = true
   try {
     feed ??= await ChangeFeed.from(useDatabase())
     if (hasMissed) for (const listener of listeners) listener.missed()
@@ -52,6 +61,7 @@ async function read(): Promise<void> {
     hasMissed = true
     wait = AFTER_FAILURE_MS
   }
+  isReading = false
   if (listeners.size === 0) {
     timer = undefined
     feed = undefined

@@ -1,13 +1,13 @@
-import { OPEN_ROUTES, READER_ROUTES } from '../access'
+import { OPEN_ROUTES, READER_ROUTES, WALL_ROUTES } from '../access'
 import { asHttp, Problem, problemOf } from '../http/problem'
 import { sessionIdIn, signedIn } from '../http/session'
 
 /** The session's own route answers by itself whether there is a session, and what a reader sends is let in by the reader's key. */
 const OPEN = new Set([
-  ...[...OPEN_ROUTES, ...READER_ROUTES].map((route) => route.split(' ')[1]),
+  ...[...OPEN_ROUTES, ...READER_ROUTES, ...WALL_ROUTES].map((route) => route.split(' ')[1]),
   '/api/_auth/session',
 ])
-const OPEN_PAGES = new Set(['/sign-in', '/new-club'])
+const OPEN_PAGES = new Set(['/sign-in', '/new-club', '/wall'])
 
 /** Every page and every route that is not a command's refuses anyone who is not signed in; a new one is behind the gate without doing anything. */
 export default defineEventHandler(async (event) => {

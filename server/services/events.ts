@@ -1,6 +1,7 @@
 import { QueryTypes } from 'sequelize'
 import type { Detail, PresenceMark, RunEvent } from '../../core/floor/events'
 import type { Sighting } from '../../core/people/corrections'
+import type { Incident } from '../../core/people/incidents'
 import type { Result } from '../../core/people/results'
 import { fault } from '../../core/kernel/faults'
 import { mayCorrect, mayRun, reachesEveryDay } from '../access'
@@ -11,6 +12,7 @@ import { dayIn, daysBetween, momentOf } from './calendar'
 import { clocked, type Clocked, type Sent } from './clocked'
 import { addSightings } from './corrections'
 import { addOnce, eventOf, eventRow } from './event-rows'
+import { addIncidents } from './incidents'
 import { mergedRecords } from './one-person'
 import { badFields, notFound, notYours } from './refusal'
 import { addResults } from './results'
@@ -24,6 +26,8 @@ export interface Batch extends Sent {
   sightings?: Sighting[] | undefined
   /** Figures that drills ask for. */
   results?: Result[] | undefined
+  /** What happened to somebody. */
+  incidents?: Incident[] | undefined
   /** The version of the plan the device is running. */
   planVersion?: number | undefined
 }
@@ -68,14 +72,15 @@ export async function appendEvents(
   batch: Batch,
   now: number,
 ): Promise<Appended> {
-  const { sightings = [], results = [] } = batch
-  if (batch.run.length + results.length && !mayRun(user.role))
+  const { sightings = [], results = [], incidents = [] } = batch
+  if (batch.run.length + results.length + incidents.length && !mayRun(user.role))
     throw notYours('The desk keeps the register; the floor is run by others.')
   if (sightings.length && !mayCorrect(user.role)) throw notYours('Corrections are kept by those who teach.')
   refuseNobody(batch.presence)
   const state = await inClub(db, user.clubId, async (club) => {
     const held = await classForActing(club, user, classId, now)
-    if (batch.run.length + batch.presence.length + sightings.length + results.length === 0) return held.state
+    const all = [batch.run, batch.presence, sightings, results, incidents]
+    if (all.every((list) => list.length === 0)) return held.state
     const startsAt = momentOf(held.zone, held.day, held.startTime)
     const time = (at: number) => clocked(at, batch, startsAt, now)
     const added =
@@ -92,6 +97,7 @@ export async function appendEvents(
     if (seen > 0) await club.changed('class', classId, 'corrected', user.id)
     const entered = await addResults(club, user.id, classId, results, time)
     if (entered > 0) await club.changed('class', classId, 'figures', user.id)
+    await addIncidents(club, user.id, classId, incidents, (at) => time(at).atMs)
     return held.state
   })
   // Read once the events are there for everybody: whoever settles a finish at this moment has either seen them, or is seen here.

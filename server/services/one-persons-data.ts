@@ -6,6 +6,7 @@ import type { Club } from '../db/in-club'
 import { attendanceOfStudent } from './attendance'
 import { dayIn } from './calendar'
 import { sightingsOf } from './corrections'
+import { incidentsForFile } from './incidents'
 import { changeLists, recordsOf, thoseWhoList } from './one-person'
 import { awardsOf } from './people'
 import { badFields, notFound, Refusal } from './refusal'
@@ -68,6 +69,7 @@ export async function personFile(
         first: new Date(first),
         last: new Date(last),
       })),
+    incidents: await incidentsForFile(club, records),
     figures: (await figuresOf(club, records)).map(({ ask, figure, ...of }) => ({
       ...of,
       figure,
@@ -112,6 +114,7 @@ export async function erasePerson(club: Club, userId: string, id: string, name: 
   await club.ledger.change({ studentId: records }, { reason: null })
   await club.sightings.remove({ studentId: records })
   await club.results.remove({ studentId: records })
+  await club.incidents.remove({ studentId: records })
   await club.readerTaps.change({ studentId: records }, { tag: '' })
   for (const record of records)
     await changeLists(club, await thoseWhoList(club, record), (list) => list.filter((one) => one !== record))

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync, statSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { ACCESS, OPEN_ROUTES, READER_ROUTES, type Route } from '../../server/access'
+import { ACCESS, OPEN_ROUTES, READER_ROUTES, WALL_ROUTES, type Route } from '../../server/access'
 import { accessPage } from '../../server/access-page'
 import type { Database } from '../../server/db/connect'
 import { dayIn } from '../../server/services/calendar'
@@ -37,7 +37,9 @@ const NOWHERE = '00000000-0000-4000-8000-000000000000'
 
 describe('the table of access', () => {
   it('has every route there is, and no other', () => {
-    expect([...Object.keys(ACCESS), ...OPEN_ROUTES, ...READER_ROUTES].sort()).toEqual([...routes].sort())
+    expect([...Object.keys(ACCESS), ...OPEN_ROUTES, ...READER_ROUTES, ...WALL_ROUTES].sort()).toEqual(
+      [...routes].sort(),
+    )
   })
 
   it('is the one in the documents', () => {

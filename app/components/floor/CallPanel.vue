@@ -2,7 +2,11 @@
 import type { Call } from '~/domain/calls'
 
 /** Beside the clock: the side, the role, and the count as pegs. */
-defineProps<{ call: Call }>()
+defineProps<{
+  call: Call
+  /** How long the board and the class go on. */
+  times?: string
+}>()
 const MOST_PEGS = 20
 </script>
 
@@ -29,6 +33,7 @@ const MOST_PEGS = 20
         </i>
       </span>
     </div>
+    <p v-if="times" class="times">{{ times }}</p>
   </section>
 </template>
 
@@ -83,6 +88,15 @@ h2.long {
   margin: 6px 0 10px;
   font-size: 24px;
   line-height: 30px;
+}
+.times {
+  margin-top: 6px;
+  font-size: 22px;
+  line-height: 28px;
+  color: #c3b6a2;
+}
+.change .times {
+  color: #4a3a2a;
 }
 .count {
   display: flex;

@@ -157,6 +157,9 @@ const splinter = computed(() => {
   font-size: 24px;
   line-height: 28px;
 }
+.words.late {
+  margin-left: 62px;
+}
 .late b {
   color: var(--color-hall-brick);
 }
@@ -165,7 +168,8 @@ const splinter = computed(() => {
     flex-direction: column-reverse;
     align-items: flex-start;
   }
-  .words {
+  .words,
+  .words.late {
     margin: 0;
     display: flex;
     gap: 8px;

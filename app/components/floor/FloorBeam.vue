@@ -8,6 +8,7 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
   <header class="beam timber">
     <NuxtLink to="/" class="name"><Mark /> <span>Floor</span></NuxtLink>
     <FloorBar v-if="store.data" class="flex-1" />
+    <LazyFloorSound v-if="store.data" class="sound" />
     <NuxtLink v-if="store.data" to="/people" class="here" data-test="here">
       <b>{{ store.here }} here</b>
       <span>{{ outCount ? `${outCount} sits out` : 'register' }}</span>
@@ -20,7 +21,7 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
   display: flex;
   flex: none;
   align-items: center;
-  gap: 24px;
+  gap: 18px;
   height: 84px;
   margin: 0 -10px;
   padding: 0 16px 0 20px;
@@ -73,6 +74,11 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
     top: 4px;
     padding: 2px 8px;
     background: #2a1f17;
+  }
+  .beam > :deep(.sound) {
+    position: absolute;
+    right: 88px;
+    top: 4px;
   }
   .here span,
   .here b {

@@ -1,38 +1,54 @@
 <script setup lang="ts">
 import type { Run } from '~~/core/floor/run'
-import { minutes } from '~~/core/kernel/time-text'
+import type { Figure } from '~/domain/floor-figure'
 
-/** The time left, in figures that read across the hall. */
-const props = defineProps<{ ms: number; phase: Run['phase'] }>()
-const LAST_MS = 10_000
-const text = computed(() => minutes(Math.ceil(props.ms / 1000) * 1000))
-const parts = computed(() => text.value.split(':'))
-const lastTen = computed(() => props.phase === 'running' && props.ms <= LAST_MS)
+/** What the class is doing now, in figures that read across the hall. */
+const props = defineProps<{ figure: Figure; phase: Run['phase'] }>()
+const parts = computed(() => props.figure.text.split(':'))
 </script>
 
 <template>
-  <div
-    class="clock"
-    role="timer"
-    data-test="clock"
-    :aria-label="`${text} left`"
-    :class="{ paused: phase === 'paused', ten: lastTen, long: text.length > 4, ready: phase === 'ready' }"
-  >
-    {{ parts[0] }}<i aria-hidden="true"><u /><u /></i><span class="sr-only">:</span>{{ parts[1] }}
+  <div class="figure">
+    <div
+      class="clock"
+      role="timer"
+      data-test="clock"
+      :aria-label="figure.label"
+      :class="{
+        paused: phase === 'paused',
+        ten: figure.last,
+        long: figure.text.length > 4,
+        ready: phase === 'ready',
+        over: figure.text.startsWith('+'),
+      }"
+    >
+      {{ parts[0]
+      }}<template v-if="parts.length > 1"
+        ><i aria-hidden="true"><u /><u /></i><span class="sr-only">:</span>{{ parts[1] }}</template
+      >
+    </div>
+    <p v-if="figure.of" class="of" :class="{ alone: figure.aside }" aria-hidden="true">{{ figure.of }}</p>
   </div>
 </template>
 
 <style scoped>
+.figure {
+  display: flex;
+  align-items: flex-end;
+  gap: 18px;
+  min-width: 0;
+}
 .clock {
   display: flex;
   align-items: center;
-  font: 740 min(27vw, 44vh) / 0.78 var(--font-sans);
+  /* As large as its place: what stands above and below it changes with the moment. */
+  font: 740 min(27vw, 124cqh) / 0.78 var(--font-sans);
   letter-spacing: -0.035em;
   color: var(--color-hall-gilt);
   white-space: nowrap;
 }
 .clock.long {
-  font-size: min(20.5vw, 40vh);
+  font-size: min(20.5vw, 124cqh);
 }
 .clock.paused {
   color: transparent;
@@ -43,6 +59,9 @@ const lastTen = computed(() => props.phase === 'running' && props.ms <= LAST_MS)
 }
 .clock.ready {
   color: #8d7a63;
+}
+.clock.over {
+  color: var(--color-hall-brick);
 }
 .clock i {
   display: flex;
@@ -58,15 +77,38 @@ const lastTen = computed(() => props.phase === 'running' && props.ms <= LAST_MS)
 .clock.paused u {
   background: #f4ecdd;
 }
+.of {
+  flex: 0 1 auto;
+  max-width: 5em;
+  padding-bottom: 6px;
+  font-size: 22px;
+  line-height: 25px;
+  color: var(--color-hall-ash);
+}
+@media (min-width: 761px) {
+  .of:not(.alone) {
+    display: none;
+  }
+}
 @media (max-width: 760px) {
+  .figure {
+    display: block;
+  }
   .clock {
     justify-content: center;
     font-size: 46vw;
     line-height: 0.8;
-    padding: 8px 0;
+    padding: 8px 0 2px;
   }
   .clock.long {
     font-size: 35vw;
+  }
+  .of {
+    max-width: none;
+    padding: 0;
+    font-size: 20px;
+    line-height: 22px;
+    text-align: center;
   }
 }
 </style>

@@ -1,56 +1,79 @@
 <script setup lang="ts">
-import type { RunEvent } from '~~/core/floor/events'
 import { counted, minutes } from '~~/core/kernel/time-text'
 
-/** Five large targets along the bottom edge, each of one meaning. Undo says what it would take back. */
+/** Five large targets along the bottom edge, each of one meaning in one place; its line says what it would do now. */
 const store = useClassStore()
-/** Older acts have become what happened: they are not taken back by a slip of the thumb. */
-const UNDO_WITHIN_MS = 5 * 60_000
-
-const phase = computed(() => store.run?.phase ?? 'ready')
+const acts = useFloorActs()
+const emit = defineEmits<{ more: [] }>()
+const { phase, underWay, word } = acts
 const coming = computed(() => store.now?.coming?.block.title)
-const underWay = computed(() => phase.value === 'running' || phase.value === 'paused')
 
 interface Key {
-  key: string
+  id: string
   name: string
   says: string
-  kind: RunEvent['kind']
   able: boolean
   main?: boolean
+  /** The word is waited for. */
+  asked?: boolean
+  press: () => unknown
+  by: string
 }
 const keys = computed<Key[]>(() => {
-  const begin = phase.value === 'ready'
   const paused = phase.value === 'paused'
+  const { run, now } = store
+  const on = now?.called?.span
   return [
-    { key: 'finish', name: 'Finish', says: 'bow out and log it', kind: 'finish', able: underWay.value },
     {
-      key: 'skip',
-      name: 'Skip',
-      says: coming.value ? `leave out ${coming.value}` : 'nothing more to leave out',
-      kind: 'skip',
-      able: underWay.value && !!coming.value,
+      id: 'again',
+      name: 'Again',
+      says: on?.set
+        ? `set ${on.set} from its first`
+        : on?.round
+          ? `round ${on.round} again`
+          : 'from its start',
+      able: acts.mayDoAgain.value,
+      press: () => acts.again('set'),
+      by: 'R',
     },
-    begin
-      ? { key: 'hold', name: 'Start', says: 'line up: the clock runs', kind: 'start', able: true, main: true }
-      : {
-          key: 'hold',
-          name: paused ? 'Go' : 'Pause',
-          says: paused ? 'the clock runs on' : 'holds the count and the clock',
-          kind: paused ? 'resume' : 'pause',
-          able: underWay.value,
-          main: true,
-        },
     {
-      key: 'next',
+      id: 'more',
+      name: '+0:30',
+      says: acts.isCounting.value ? 'the count is yours' : 'half a minute more',
+      able: acts.mayExtend.value,
+      press: () => acts.extend(),
+      by: '+',
+    },
+    {
+      id: 'hold',
+      name: paused ? 'Go' : 'Pause',
+      says: paused ? 'the clock runs on' : 'holds the count and the clock',
+      able: underWay.value,
+      main: phase.value !== 'ready',
+      press: acts.pauseOrGo,
+      by: 'Space',
+    },
+    {
+      id: 'word',
+      name: phase.value === 'ready' ? 'Start' : acts.isCounting.value ? 'Count' : 'Begin',
+      says: word.value.says,
+      able: word.value.able,
+      main: phase.value === 'ready',
+      asked: run?.waitsFor !== undefined,
+      press: acts.giveWord,
+      by: 'B',
+    },
+    {
+      id: 'next',
       name: 'Next',
-      says: store.now?.inTransition
+      says: now?.inTransition
         ? 'begin it now'
         : coming.value
           ? `cut to ${coming.value}`
           : 'end this board here',
-      kind: 'next',
-      able: underWay.value && !!store.now?.placed,
+      able: underWay.value && !!now?.placed,
+      press: acts.goOn,
+      by: 'N',
     },
   ]
 })
@@ -65,81 +88,76 @@ const left = computed(() => {
     .filter(({ block }) => now.placed && !run.skipped.has(block.id)).length
   return { ms: now.toEndMs, boards }
 })
-function press({ kind, able }: Key) {
-  if (!able) return
-  if (kind === 'finish' && left.value.boards > 0) isAskingToFinish.value = true
-  else store.act(kind, aimOf(kind))
+function finish() {
+  if (!underWay.value) return
+  if (left.value.boards > 0) isAskingToFinish.value = true
+  else store.act('finish')
 }
 function finishEarly() {
   isAskingToFinish.value = false
   store.act('finish')
 }
-/** The board an act is about, so that of two who press at once only one acts. */
-function aimOf(kind: RunEvent['kind']): { board?: string; waiting?: boolean } {
-  const { placed, coming: next, inTransition } = store.now ?? {}
-  if (kind === 'skip' && next) return { board: next.block.id }
-  if (kind === 'next' && placed) return { board: placed.block.id, waiting: inTransition ?? false }
-  return {}
-}
-const lastAct = computed(() => {
-  const undone = new Set(store.data?.events.flatMap(({ undoes }) => undoes ?? []))
-  return [...(store.data?.events ?? [])]
-    .sort((a, b) => a.at - b.at)
-    .filter(({ kind, id }) => kind !== 'undo' && !undone.has(id))
-    .at(-1)
-})
-const clock = useClock()
-const undoable = computed(() =>
-  lastAct.value && clock.now.value - lastAct.value.at < UNDO_WITHIN_MS ? lastAct.value : undefined,
-)
-const WORDS: Record<RunEvent['kind'], string> = {
-  start: 'the start',
-  pause: 'the pause',
-  resume: 'going on',
-  next: 'the cut',
-  begin: 'beginning early',
-  skip: 'leaving out',
-  finish: 'the finish',
-  undo: '',
-}
-const ago = computed(() => (undoable.value ? minutes(clock.now.value - undoable.value.at) : ''))
-function undoLast() {
-  const { value: act } = undoable
-  if (!act) return
-  if (act.kind === 'finish') store.goOnAfterAll()
-  else store.act('undo', { undoes: act.id })
-}
+defineExpose({ finish })
 
+/** A clicker or a pedal sends the keys of a page: on is the word, back takes it back. */
+const BY_KEY: Record<string, () => unknown> = {
+  ' ': () => (phase.value === 'ready' ? acts.giveWord() : underWay.value && acts.pauseOrGo()),
+  b: acts.giveWord,
+  PageDown: acts.giveWord,
+  PageUp: acts.undo,
+  n: () => underWay.value && acts.goOn(),
+  ArrowRight: () => underWay.value && acts.goOn(),
+  r: () => acts.again('set'),
+  '+': () => acts.extend(),
+  '=': () => acts.extend(),
+  '-': acts.shorten,
+  ArrowUp: acts.oneMore,
+  ArrowDown: acts.oneFewer,
+  s: () => underWay.value && acts.skip(),
+  f: finish,
+  u: acts.undo,
+  m: () => emit('more'),
+}
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement
-  if (target.matches('input, textarea, select') || event.ctrlKey || event.altKey) return
-  if (isAskingToFinish.value || event.repeat) return
-  const by: Record<string, string> = { ' ': 'hold', n: 'next', ArrowRight: 'next', s: 'skip', f: 'finish' }
-  const key = keys.value.find((k) => k.key === by[event.key])
-  if (event.key === 'u') undoLast()
-  else if (key && !(event.key === ' ' && target.matches('button, a'))) press(key)
-  else return
+  if (target.closest('input, textarea, select, [role="dialog"]') || event.ctrlKey || event.altKey) return
+  if (isAskingToFinish.value || event.repeat || !acts.leads.value) return
+  const press = BY_KEY[event.key]
+  if (!press || (event.key === ' ' && target.matches('button, a'))) return
+  press()
   event.preventDefault()
+})
+/** The rest is one swipe away: up from the keys. */
+const nav = ref<HTMLElement>()
+const { direction } = useSwipe(nav, {
+  onSwipeEnd: () => {
+    if (direction.value === 'up') emit('more')
+  },
 })
 </script>
 
 <template>
-  <nav class="keys timber" aria-label="Run the class">
-    <button
-      v-for="key in keys"
-      :key="key.key"
-      type="button"
-      :class="{ main: key.main }"
-      :disabled="!key.able"
-      @click="press(key)"
-    >
-      <b>{{ key.name }}</b>
-      <span>{{ key.says }}</span>
-    </button>
-    <button type="button" class="back" :disabled="!undoable" @click="undoLast">
-      <b>Undo</b>
-      <span>{{ undoable ? `${WORDS[undoable.kind]}, ${ago} ago` : 'nothing of late' }}</span>
-    </button>
+  <nav ref="nav" class="keys timber" aria-label="Run the class">
+    <div v-if="!acts.leads.value && underWay" class="followed">
+      <p>
+        <b>{{ store.run?.lead?.name }} runs this class.</b> <span>This screen follows it.</span>
+      </p>
+      <button type="button" class="take" @click="acts.takeOver">Take over</button>
+    </div>
+    <template v-else>
+      <button
+        v-for="key in keys"
+        :key="key.id"
+        type="button"
+        :class="{ main: key.main, asked: key.asked }"
+        :disabled="!key.able"
+        @click="key.press"
+      >
+        <b>{{ key.name }}</b>
+        <span>{{ key.says }}</span>
+        <kbd aria-hidden="true">{{ key.by }}</kbd>
+      </button>
+    </template>
     <AskDialog
       hall
       :open="isAskingToFinish"
@@ -157,12 +175,14 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 .keys {
   display: grid;
   flex: none;
-  grid-template-columns: 1fr 1fr 1.25fr 1fr 1fr;
+  grid-template-columns: 1fr 1fr 1.25fr 1.25fr 1fr;
   height: calc(92px + env(safe-area-inset-bottom));
   padding-bottom: env(safe-area-inset-bottom);
   border-top: 3px solid var(--color-gilt);
+  touch-action: manipulation;
 }
 button {
+  position: relative;
   min-width: 0;
   padding: 0 8px;
   color: #f4ecdd;
@@ -183,31 +203,74 @@ span {
   font-size: 20px;
   line-height: 25px;
 }
+kbd {
+  position: absolute;
+  top: 5px;
+  right: 8px;
+  font: 600 15px/18px var(--font-sans);
+  color: #c3b6a2;
+  background: none;
+  border: 0;
+  box-shadow: none;
+}
 .main {
   color: var(--color-hall);
   background: linear-gradient(#e4d5b8, #cdb991);
 }
-.back {
-  order: 3;
+.asked {
+  color: var(--color-hall);
+  background: linear-gradient(#f0c56a, #d9a441);
 }
-button:nth-child(4) {
-  order: 4;
+.main kbd,
+.asked kbd {
+  color: #4a3a2a;
 }
 button:disabled b,
 button:disabled span {
   opacity: 0.45;
 }
+.followed {
+  display: flex;
+  grid-column: 1 / -1;
+  align-items: center;
+  justify-content: space-between;
+  gap: 20px;
+  padding: 0 20px;
+  font-size: 24px;
+}
+.followed b,
+.followed span {
+  display: inline;
+  font: inherit;
+}
+.followed b {
+  font-weight: 700;
+}
+.take {
+  flex: none;
+  min-height: 64px;
+  padding: 0 28px;
+  font: 660 26px/32px var(--font-serif);
+  border: 2px solid #d9c7a6;
+}
+@media (hover: none), (max-width: 760px) {
+  kbd {
+    display: none;
+  }
+}
 @media (max-width: 760px) {
+  .keys {
+    grid-template-columns: 1fr 1fr 1.1fr 1.2fr 1fr;
+  }
   b {
     font-size: 22px;
   }
   span {
     display: none;
   }
-  .back:enabled span {
-    display: block;
-    font-size: 15px;
-    line-height: 18px;
+  .followed {
+    padding: 0 10px;
+    font-size: 18px;
   }
 }
 </style>

@@ -20,7 +20,6 @@ const UP = [
     happened VARCHAR(2000) NOT NULL,
     done VARCHAR(2000) NOT NULL,
     told VARCHAR(500) NOT NULL,
-    version INT UNSIGNED NOT NULL DEFAULT 1,
     made_by ${ID} NOT NULL,
     made_at ${STAMP},
     PRIMARY KEY (club_id, id),

@@ -366,7 +366,8 @@ const everything = plan(
 )
 const board = fc.constantFrom('a', 'b', 'c', 'd', 'w', 'a-on2', 'b-on2')
 const spareWater = blockOf(plan([block('w', { phase: 'water', dose: fixed(20) })]), 'w')
-const anyAct: fc.Arbitrary<[RunEvent['kind'], Detail & { board?: string }]> = fc.oneof(
+type Made = [kind: RunEvent['kind'], detail: Detail & { board?: string }]
+const anyAct: fc.Arbitrary<Made> = fc.oneof<fc.Arbitrary<Made>[]>(
   fc
     .constantFrom<RunEvent['kind']>('pause', 'resume', 'next', 'begin', 'skip', 'fewer')
     .map((kind) => [kind, {}]),

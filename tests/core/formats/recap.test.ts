@@ -54,7 +54,9 @@ describe('how long each board ran', () => {
     { from: 60_000, to: 70_000, planFrom: 125_000, planTo: 135_000 },
   ]
   it('is the plan time in which the class was there, over pauses and cuts', () => {
-    expect(ranOf({ timeline: layPlan(held), legs }).map(({ placed, ranMs }) => [placed.block.id, ranMs])).toEqual([
+    expect(
+      ranOf({ timeline: layPlan(held), legs }).map(({ placed, ranMs }) => [placed.block.id, ranMs]),
+    ).toEqual([
       ['kicks', 35_000],
       ['water', 5_000],
       ['throws', 10_000],

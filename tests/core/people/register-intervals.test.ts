@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest'
 import type { PresenceMark } from '../../../core/floor/events'
 import { replay } from '../../../core/floor/run'
 import { attendanceOf, readRegister } from '../../../core/people/register'
-import { layPlan } from '../../../core/plan/timeline'
 import { block, fixed, plan } from '../make'
 
 /** Who leaves and comes back, or sits out after leaving: credited with what they were there for, and nothing between. */

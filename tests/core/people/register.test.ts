@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import { attendanceOf, inHall, readRegister } from '../../../core/people/register'
-import { layPlan } from '../../../core/plan/timeline'
 import { replay } from '../../../core/floor/run'
 import type { PresenceMark, RunEvent } from '../../../core/floor/events'
 import { block, fixed, plan, twoGroups } from '../make'

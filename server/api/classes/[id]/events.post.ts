@@ -1,9 +1,11 @@
 import { presenceMarkSchema, runEventSchema } from '../../../../core/floor/events'
 import { list, record, whole } from '../../../../core/kernel/fields'
 import { sightingSchema } from '../../../../core/people/corrections'
+import { incidentSchema } from '../../../../core/people/incidents'
 import { resultSchema } from '../../../../core/people/results'
 import { useDatabase } from '../../../http/database'
 import { bareCommand } from '../../../http/route'
+import { tellNow } from '../../../http/listeners'
 import { settleSoon } from '../../../http/settler'
 import { serverNow } from '../../../http/test-clock'
 import { appendEvents } from '../../../services/events'
@@ -14,6 +16,7 @@ const batchSchema = record({
   presence: list(presenceMarkSchema, 0, 1000).default([]),
   sightings: list(sightingSchema, 0, 1000).default([]),
   results: list(resultSchema, 0, 1000).default([]),
+  incidents: list(incidentSchema, 0, 50).default([]),
   planVersion: whole(1, 1e9).optional(),
   sentAt: whole(0, 8.64e15).optional(),
   off: whole(-8.64e15, 8.64e15).optional(),
@@ -30,6 +33,7 @@ export default bareCommand(
     const classId = param('id')
     const now = serverNow(event)
     const { state, isFinished } = await appendEvents(useDatabase(), user, classId, body, now)
+    tellNow()
     if (body.run.length === 0 && !isFinished) {
       if (body.presence.length) settleSoon(user.clubId, classId)
       return { state, now }

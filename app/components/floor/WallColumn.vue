@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import type { Group } from '~~/core/plan/schema'
+import type { GroupNow } from '~~/core/plan/moment'
+import type { WallView } from '~~/core/floor/wall'
+import { workedAt } from '~~/core/plan/places'
+import type { Block } from '~~/core/plan/schema'
+import { workOf } from '~/domain/doing'
+
+/** What one group does, in letters for twelve metres: no head is counted and nobody is named. */
+const props = defineProps<{
+  group: Group
+  now: GroupNow | undefined
+  block: Block | undefined
+  view: WallView
+}>()
+const worked = computed(() => props.now?.stretch && workedAt(props.now.stretch, props.now.span?.place))
+const waits = computed(() => props.now?.span?.kind === 'idle' || props.now?.span?.kind === 'holding')
+const item = computed(() => props.view.items[worked.value?.technique ?? ''])
+const layer = computed(() => (waits.value ? undefined : item.value?.layers[(worked.value?.layer ?? 1) - 1]))
+const title = computed(() =>
+  workOf(props.now, props.block, (id) => props.view.items[id ?? '']?.name ?? '', 'With everyone'),
+)
+const bands = computed(() =>
+  props.group.ranks.map(
+    (id) =>
+      props.view.ranks.find((rank) => rank.id === id) ?? { id, name: id, colour: '#F4F0E7', ink: '#1B1611' },
+  ),
+)
+</script>
+
+<template>
+  <article class="column" :aria-label="group.name">
+    <div class="sash">
+      <span v-for="band in bands" :key="band.id" :style="{ background: band.colour, color: band.ink }">
+        {{ band.name }}
+      </span>
+    </div>
+    <h3>{{ title }}</h3>
+    <p class="layer">{{ layer?.name }}</p>
+    <p v-if="view.home && item?.soloForm && !waits" class="home">At home: {{ item.soloForm }}</p>
+    <p v-else class="point">{{ layer?.point }}</p>
+  </article>
+</template>
+
+<style scoped>
+.column {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+  background: #1f1914;
+  border: 1px solid #3a3028;
+}
+.sash {
+  display: flex;
+  flex: none;
+  height: 6.4vh;
+  outline: 1.5px solid #8d7a63;
+}
+.sash span {
+  flex: 1;
+  overflow: hidden;
+  text-align: center;
+  white-space: nowrap;
+  font: 700 3.4vh/6.4vh var(--font-sans);
+}
+h3 {
+  padding: 1vh 1vw 0;
+  font: 660 min(5vh, 2.9vw) / 1.05 var(--font-serif);
+  color: #fff;
+}
+.layer,
+.point,
+.home {
+  padding: 0 1vw;
+}
+.layer {
+  margin-top: auto;
+  font-size: max(32px, 3.3vh);
+  line-height: 1.2;
+  color: var(--color-hall-ash);
+}
+.point,
+.home {
+  padding-bottom: 1vh;
+  font-size: max(32px, 4vh);
+  line-height: 1.1;
+  font-weight: 680;
+  color: #ffe2a0;
+  text-wrap: balance;
+}
+.home {
+  color: var(--color-hall-harbour);
+}
+</style>

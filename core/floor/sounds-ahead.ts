@@ -1,0 +1,97 @@
+import type { Cue, CueKind } from '../plan/cues'
+import { cuesOf } from '../plan/cues'
+import type { Timeline } from '../plan/timeline'
+import { toMs } from '../kernel/units'
+import { remaining } from './course'
+import type { Run } from './run'
+import { segmentAt } from './segment'
+
+/** A call, and the wall time at which it is heard, ms since 1970. */
+export interface SoundAhead {
+  at: number
+  cue: Cue
+}
+
+/** Calls that are about the end of what is on: they move with it. */
+const OF_THE_END: ReadonlySet<CueKind> = new Set(['half', 'ten', 'three', 'stop'])
+
+const cuesOfTimeline = new WeakMap<Timeline, Cue[]>()
+function cuesIn(timeline: Timeline): Cue[] {
+  let cues = cuesOfTimeline.get(timeline)
+  if (!cues) cuesOfTimeline.set(timeline, (cues = cuesOf(timeline)))
+  return cues
+}
+
+/**
+ * What is to be heard from a moment on: the calls of the way that is still to be run, at the wall time at which each comes, with what was
+ * added to what is on or taken off it. Nothing is ahead while the class stands, or where a word is waited for.
+ *
+ * @param run the run at `now`
+ * @param now ms since 1970
+ * @param ms how far ahead
+ */
+export function soundsAhead(run: Run, now: number, ms: number): SoundAhead[] {
+  const { timeline, position, moreMs } = run
+  if (run.phase !== 'running' || run.waitsFor) return []
+  const segment = segmentAt(timeline, position)
+  if (!segment) return []
+  const endsAt = Math.max(position, segment.to + moreMs)
+  const out: SoundAhead[] = []
+  const until = now + ms
+  const add = (at: number, cue: Cue) => {
+    if (at >= now && at < until) out.push({ at, cue })
+  }
+  let wall = now
+  for (const [from, to] of remaining({ timeline, skipped: run.skipped }, position)) {
+    if (wall >= until) break
+    for (const cue of cuesIn(timeline)) {
+      const at = toMs(cue.at)
+      // The call that ends a stretch comes at its very end, though the next begins there.
+      const isLast = at === to && (OF_THE_END.has(cue.kind) || cue.kind === 'end')
+      if (at < from || (at >= to && !isLast)) continue
+      const isOn = at < segment.to || (at === segment.to && OF_THE_END.has(cue.kind))
+      const moved = isOn && !OF_THE_END.has(cue.kind) ? at : at + moreMs
+      if (isOn && moved > endsAt) continue
+      // What waits for a word is not called ahead.
+      if (waitsAt(run, at)) return inOrder(out)
+      add(wall + moved - from, cue)
+    }
+    if (wall === now) for (const extra of repsBeyond(run, segment.to)) add(wall + extra.at - from, extra.cue)
+    wall += to - from
+  }
+  return inOrder(out)
+}
+
+const inOrder = (sounds: SoundAhead[]) => sounds.sort((a, b) => a.at - b.at)
+
+/** Whether what begins at a moment of the plan waits for the instructor. */
+function waitsAt({ timeline, position }: Run, at: number): boolean {
+  if (at <= position) return false
+  const segment = segmentAt(timeline, at)
+  if (!segment || at < segment.placed.at) return false
+  return segment.called?.span.word === true
+}
+
+/** Reps that were added to a set on the clock are ticked like the others. */
+function repsBeyond({ timeline, position, moreMs }: Run, end: number): { at: number; cue: Cue }[] {
+  const called = segmentAt(timeline, position)?.called
+  const span = called?.span
+  if (moreMs <= 0 || span?.kind !== 'reps' || !span.repMs) return []
+  const block = segmentAt(timeline, position)?.placed.block.id ?? ''
+  return Array.from({ length: Math.round(moreMs / span.repMs) }, (_, n) => ({
+    at: end + n * span.repMs,
+    cue: { at: (end + n * span.repMs) / 1000, kind: 'rep' as const, block, n: span.count + n + 1 },
+  }))
+}
+
+/** How loud a call is, 0 to 1: where loudness rises, the first set is half as loud as the last. */
+export function loudnessOf(cue: Cue, sets: number, rises: boolean): number {
+  if (!rises || cue.kind !== 'rep' || sets < 2 || cue.set === undefined) return 1
+  return 0.5 + (0.5 * (cue.set - 1)) / (sets - 1)
+}
+
+/** Whether a rep is shouted. */
+export function isShouted(cue: Cue, reps: number, shout: 'every' | 'last' | 'none'): boolean {
+  if (cue.kind !== 'rep' || shout === 'none') return false
+  return shout === 'every' || cue.n === reps
+}

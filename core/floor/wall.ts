@@ -1,0 +1,85 @@
+import { spokenName, type Item } from '../curriculum/item'
+import type { Plan } from '../plan/schema'
+import { techniquesOf } from '../plan/techniques'
+import type { RunEvent } from './events'
+
+/**
+ * What a projector shows of a class: made here, so that what is not for everybody's eyes is in no wall at all, whichever way it comes. No
+ * notes, no names but first ones with an initial, no devices.
+ */
+export interface WallItem {
+  name: string
+  layers: { name: string; point: string }[]
+  hazard: string
+  soloForm: string
+}
+
+export interface WallView {
+  club: string
+  zone: string
+  title: string
+  /** Ms since 1970. */
+  startsAt: number
+  plan: Plan
+  events: RunEvent[]
+  items: Record<string, WallItem>
+  ranks: { id: string; name: string; colour: string; ink: string }[]
+  /** Who works with whom, by board and round. */
+  pairs: { board: string; rounds: string[][][] }[]
+  /** Somebody follows from home. */
+  home: boolean
+  /** The server's clock. */
+  now: number
+}
+
+/** First name and the initial of the last. */
+export function wallName(first: string, last: string): string {
+  const initial = last.trim()[0]
+  return initial ? `${first} ${initial}` : first
+}
+
+/** A plan as the wall may show it. */
+export function wallPlan(plan: Plan): Plan {
+  const { acknowledged: _a, notes: _n, references: _r, ...shown } = plan
+  const blocks = plan.blocks.map(({ teaching: _t, notes: _b, part: _p, result: _q, ...block }) => block)
+  return { ...shown, blocks }
+}
+
+/** An act as the wall may know it: what it does, and not who did it where. */
+export function wallEvent({ device: _d, detail, ...event }: RunEvent): RunEvent {
+  if (!detail) return event
+  const { name: _n, block, ...rest } = detail
+  if (!block) return { ...event, detail: rest }
+  const { teaching: _t, notes: _b, ...shown } = block
+  return { ...event, detail: { ...rest, block: shown } }
+}
+
+/** What the wall says of the items of a plan. */
+export function wallItems(
+  plan: Plan,
+  events: readonly RunEvent[],
+  itemOf: (id: string) => Item | undefined,
+): Record<string, WallItem> {
+  const put = events.flatMap(({ detail }) => detail?.block ?? [])
+  const ids = new Set([
+    ...techniquesOf({ ...plan, blocks: [...plan.blocks, ...put] }).map(({ id }) => id),
+    ...events.flatMap(({ detail }) => detail?.technique ?? []),
+  ])
+  return Object.fromEntries(
+    [...ids].flatMap((id) => {
+      const item = itemOf(id)
+      if (!item) return []
+      const layers = item.layers.map(({ name, points }) => ({
+        name,
+        point: points[0] ?? item.keyPoints[0] ?? '',
+      }))
+      const shown: WallItem = {
+        name: spokenName(item),
+        layers,
+        hazard: item.hazard ?? '',
+        soloForm: item.soloForm ?? '',
+      }
+      return [[id, shown]]
+    }),
+  )
+}
