@@ -4,6 +4,20 @@ import 'vue-sonner/style.css'
 
 useDrafts()
 const signInAgain = useSignInAgain()
+const route = useRoute()
+/** In the hall the keys are at the bottom edge: what is told comes from the top, and is dark. */
+const inHall = computed(() => route.path === '/floor')
+const PLAIN = { fontFamily: 'var(--font-sans)' }
+const HALL = {
+  ...PLAIN,
+  width: 'auto',
+  maxWidth: '640px',
+  color: '#f4ecdd',
+  fontSize: '19px',
+  lineHeight: '25px',
+  background: '#2e251c',
+  border: '2px solid #a9c98f',
+}
 </script>
 
 <template>
@@ -11,5 +25,10 @@ const signInAgain = useSignInAgain()
     <NuxtPage />
   </NuxtLayout>
   <LazySignInAgain v-if="signInAgain.wanted.value" />
-  <Toaster position="bottom-center" :toast-options="{ style: { fontFamily: 'var(--font-sans)' } }" />
+  <Toaster
+    :position="inHall ? 'top-center' : 'bottom-center'"
+    :offset="inHall ? '96px' : undefined"
+    :mobile-offset="inHall ? '84px' : undefined"
+    :toast-options="{ style: inHall ? HALL : PLAIN }"
+  />
 </template>

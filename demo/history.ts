@@ -48,8 +48,14 @@ function bowOutOnTime(
 ): void {
   let clock = run.at(-1)?.at ?? 0
   for (;;) {
-    const now = floorNow(replay(plan, run, clock))
+    const at = replay(plan, run, clock)
+    const now = floorNow(at)
     if (!now.placed) break
+    // The word is given as soon as it is waited for, and the count goes at the plan's own pace.
+    if (at.waitsFor) {
+      act(at.waitsFor, (clock += now.called?.span.repMs ?? 1000))
+      continue
+    }
     const late = clock + now.toEndMs > due
     const mayCut =
       late && !now.inTransition && now.placed.block.priority === 'should' && now.leftMs > 3 * MINUTE

@@ -176,6 +176,7 @@ export const OPEN_ROUTES = [
   'GET /api/auth/starters',
   'GET /api/auth/demo',
   'GET /api/health',
+  'GET /api/time',
 ] as const
 
 export const mayAsk = (role: Role, route: Route): boolean =>

@@ -28,6 +28,8 @@ const UNDOES: Record<RunEvent['kind'], string> = {
   fit: 'the fit',
   lead: 'taking over',
   film: 'the recording',
+  calls: 'the calls',
+  missed: 'a missed call',
   finish: 'the finish',
   undo: '',
 }

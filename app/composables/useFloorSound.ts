@@ -1,3 +1,4 @@
+import { callAt, callsOf } from '~~/core/floor/call-mode'
 import { isShouted, loudnessOf, soundsAhead, type SoundAhead } from '~~/core/floor/sounds-ahead'
 import { callWords } from '~~/core/formats/call-words'
 import { SAMPLE_RATE, soundOf } from '~~/core/formats/wav'
@@ -191,6 +192,25 @@ export function useFloorSound() {
       if (context && tick && !wishes.value.isSilent)
         playAt(context, tick, { sec: context.currentTime, gain: wishes.value.volume })
       if (!wishes.value.isSilent) say(cue)
+    },
+  )
+  /** A drill of calls is spoken where there is a voice, and has a bell where there is none. */
+  const calls = computed(() => {
+    const { calls: on } = store.run ?? {}
+    return on && { at: on.at, all: callsOf(on.mode) }
+  })
+  const callNow = computed(() =>
+    calls.value ? callAt(calls.value.all, clock.now.value - calls.value.at) : undefined,
+  )
+  watch(
+    () => callNow.value?.n,
+    () => {
+      const { call } = callNow.value ?? {}
+      if (!call || !wishes.value.isOn || wishes.value.isSilent) return
+      const bell = bufferOf?.(call.feint ? 'reset' : 'work')
+      if (wishes.value.speaks && hasVoice.value && !call.feint)
+        speechSynthesis.speak(new SpeechSynthesisUtterance(call.call))
+      else if (context && bell) playAt(context, bell, { sec: context.currentTime, gain: wishes.value.volume })
     },
   )
   useIntervalFn(look, EVERY_MS)

@@ -158,7 +158,11 @@ export async function dropDraft(path: string): Promise<void> {
 /** At the sign-out: registers, names and floor data leave the device. What is not sent stays under its owner's id, without names. */
 export async function clearDevice(): Promise<void> {
   await onDevice((db) => db.clear('classes'), undefined)
+  if ('caches' in globalThis) await caches.delete(PERSONAL_CACHE).catch(() => {})
 }
+
+/** What the service worker keeps of answers, for a floor out of the server's reach. */
+export const PERSONAL_CACHE = 'golden-lintel-personal'
 
 const COUNT = 'lintel-events'
 let counted = 0

@@ -38,11 +38,13 @@ function sectionNames(item: Item | undefined, all: readonly string[], run: reado
 export function nowSays(now: FloorNow, itemOf: (id: string) => Item | undefined): NowSays {
   const { called } = now
   if (!called || now.inTransition) return NOTHING
-  const { span, stretch } = called
+  const { span } = called
   const dose = calledDose(now)
   const stages = stagesOf(dose)
   const stage = span.stage === undefined ? undefined : stages[span.stage]
-  const worked = workedAt(stretch, span.place)
+  const worked = now.groups.flatMap(
+    ({ stretch, span: own }) => (stretch && workedAt(stretch, own?.place)) ?? [],
+  )[0]
   const item = worked && itemOf(worked.technique)
   const inner = stage?.dose ?? dose
   const focus = inner?.kind === 'rounds' && span.round ? inner.focus : undefined

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { wallEvent } from '~~/core/floor/wall'
+import { wallEvents } from '~~/core/floor/wall'
 import { WALL_CHANNEL } from '~/composables/useWall'
 import { todaySchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
@@ -22,6 +22,7 @@ const route = useRoute()
 const problem = ref('')
 const loading = ref(true)
 const wakeLock = useWakeLock()
+useKeptAtHand()
 
 async function whichClass(): Promise<string | undefined> {
   if (typeof route.query.class === 'string') return route.query.class
@@ -82,7 +83,7 @@ const walls = new BroadcastChannel(WALL_CHANNEL)
 watch(
   () => store.data?.events,
   (events) => {
-    if (events) walls.postMessage({ title: plan.value?.title, events: events.map(wallEvent) })
+    if (events) walls.postMessage({ title: plan.value?.title, events: wallEvents(events) })
   },
 )
 onScopeDispose(() => walls.close())
@@ -224,16 +225,24 @@ const nextAt = computed(() =>
               <button type="button" class="tool" :disabled="!acts.undoable.value" @click="acts.undo">
                 Undo<span>{{ acts.undoable.value ? ` ${acts.undoSays.value}` : '' }}</span>
               </button>
-              <button type="button" class="tool" :disabled="!next" @click="acts.skip">
+              <button type="button" class="tool rare" :disabled="!next" @click="acts.skip">
                 Skip<span>{{ next ? ` ${next.block.title}` : '' }}</span>
               </button>
+              <LazyFloorCalls />
               <FloorMore v-model="isMore" @finish="keys?.finish()" />
-              <button type="button" class="tool" :disabled="!acts.underWay.value" @click="keys?.finish()">
+              <button
+                type="button"
+                class="tool"
+                :class="{ rare: next }"
+                :disabled="!acts.underWay.value"
+                @click="keys?.finish()"
+              >
                 Finish
               </button>
             </template>
           </div>
         </div>
+        <CallNow v-if="run.calls" :calls="run.calls" />
         <FitOffer v-if="!ready && acts.leads.value" />
       </main>
       <FloorKeys ref="keys" @more="isMore = true" />
@@ -453,6 +462,16 @@ const nextAt = computed(() =>
   }
   .tools {
     order: -1;
+    gap: 6px;
+  }
+  .tool {
+    max-width: 150px;
+    padding: 0 10px;
+    font-size: 18px;
+  }
+  /* They are behind More. */
+  .rare {
+    display: none;
   }
 }
 </style>

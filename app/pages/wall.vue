@@ -81,7 +81,8 @@ const columns = computed(() => {
           <p v-else class="first">We begin with {{ block?.title }}.</p>
         </section>
       </div>
-      <ul v-if="pairs" class="pairs" aria-label="Partners">
+      <CallNow v-if="run.calls" :calls="run.calls" wall />
+      <ul v-else-if="pairs" class="pairs" aria-label="Partners">
         <li v-for="names in pairs" :key="names.join()">{{ names.join(' – ') }}</li>
       </ul>
       <ol v-else-if="stations.length" class="pairs stations" aria-label="Stations">
@@ -228,7 +229,9 @@ footer {
   font-size: max(32px, 3.8vh);
   line-height: 1.2;
 }
-footer p {
+.next {
+  flex: none;
+  max-width: 44vw;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -240,6 +243,10 @@ footer p {
   font-family: var(--font-serif);
 }
 .care {
+  display: -webkit-box;
+  overflow: hidden;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
   padding-left: 1vw;
   border-left: 5px solid var(--color-gilt);
   font-weight: 640;

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { layerNumber, list, oneOf, record, slug, text, whole, yesNo } from '../kernel/fields'
 import { blockSchema } from '../plan/schema'
+import { callModeSchema } from './call-mode'
 import { deviceCount, eventId, moment } from './event'
 
 /**
@@ -28,6 +29,8 @@ export const RUN_KINDS = [
   'fit',
   'lead',
   'film',
+  'calls',
+  'missed',
   'finish',
   'undo',
 ] as const
@@ -58,6 +61,10 @@ export const detailSchema = record({
   layer: layerNumber().optional(),
   /** `fit`: the length that is left to each board, in seconds; 0 leaves it out. */
   keep: list(record({ id: slug(), sec: whole(0, 24 * 3600) }), 1, 120).optional(),
+  /** `calls`: what is called from now on; without it the calls end. */
+  calls: callModeSchema.optional(),
+  /** `missed`: who missed a call. */
+  student: eventId().optional(),
   /** `lead`: how the device that leads from now on is called. */
   name: text(60).optional(),
 })
@@ -71,6 +78,7 @@ const ASKS: Partial<Record<(typeof RUN_KINDS)[number], readonly (keyof Detail)[]
   swap: ['with'],
   change: ['group', 'technique'],
   fit: ['keep'],
+  missed: ['student'],
 }
 
 /**
@@ -78,7 +86,7 @@ const ASKS: Partial<Record<(typeof RUN_KINDS)[number], readonly (keyof Detail)[]
  * what comes next; `begin` gives the word: it ends what is explained, rested or changed, and begins the work; `count` calls the next rep where the count
  * goes by the instructor's word, and adds one (`more`) where it goes by the clock; `fewer` takes one off; `extend` lengthens what is on; `again` goes back to its beginning, `back` to the beginning of
  * the board named; `skip` leaves out a board to come; `insert`, `swap`, `change` and `fit` bend what is to come; `lead` says which device runs the class;
- * `film` that a recording begins; `undo` takes back the event it names. `board` is the board that was meant: where it is no longer the one, somebody
+ * `film` that a recording begins; `calls` begins or ends a drill of calls, and `missed` says who missed one; `undo` takes back the event it names. `board` is the board that was meant: where it is no longer the one, somebody
  * else was quicker and nothing happens, so that two screens never act twice. Without it (older files) the act is about whatever is there.
  */
 export const runEventSchema = record({

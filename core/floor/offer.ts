@@ -67,14 +67,44 @@ export function bestOffer(held: Held): Offer | undefined {
     }),
   ]
   if (blocks.length === 0) return undefined
-  const answer = refit({
+  const state = {
     leftSec: Math.max(0, Math.floor(toSec(dueAt - now + passedMs))),
     transitionSec: Math.ceil(toSec(run.timeline.transitionMs)),
     currentFirst: worked !== undefined,
-    blocks,
+  }
+  const keepOf = (given: typeof blocks) =>
+    refit({ ...state, blocks: given }).blocks.filter(({ sec }, b) => sec < (blocks[b]?.sec ?? 0))
+  const keep = keepOf(blocks)
+  if (keep.length === 0) return undefined
+  const first = tried(held, keep)
+  if (!first || first.overSec > 0) return first
+  // Whole sets and rounds save more than was asked of them: what they save over is given to the others.
+  const lengths = lengthsAfter(held, keep)
+  const over = new Map(
+    keep.flatMap(({ id, sec }) => {
+      const length = lengths.get(id)
+      return sec > 0 && length !== undefined && length < sec ? [[id, { sec, length }] as const] : []
+    }),
+  )
+  const settled = blocks.map((block) => {
+    const sec = over.get(block.id)?.length
+    return sec === undefined ? block : { ...block, sec, minSec: sec }
   })
-  const keep = answer.blocks.filter(({ sec }, b) => sec < (blocks[b]?.sec ?? 0))
-  return keep.length ? tried(held, keep) : undefined
+  const again = keepOf(settled).map(({ id, sec }) => ({ id, sec: sec > 0 ? (over.get(id)?.sec ?? sec) : 0 }))
+  const second = again.length ? tried(held, again) : undefined
+  return second && second.overSec === 0 && second.endsAt > first.endsAt ? second : first
+}
+
+/** How long each board would be, in seconds, after a fit; of the one under way what would be left of it. */
+function lengthsAfter({ planned, events, now }: Held, keep: Offer['keep']): Map<string, number> {
+  const after = replay(planned, [...events, fitAct(now, keep)], now)
+  const { worked, coming } = restOf(after)
+  const seconds = (ms: number) => Math.ceil(toSec(ms))
+  const first = [...after.heirs].find(([, heir]) => heir === worked?.block.id)?.[0] ?? worked?.block.id
+  return new Map([
+    ...(first === undefined ? [] : [[first, seconds(floorNow(after).leftMs)] as const]),
+    ...coming.map(({ block, ms }) => [block.id, seconds(ms)] as const),
+  ])
 }
 
 /** Of the board under way whatever is left may be cut here and now, when it is not a must. */
@@ -98,14 +128,20 @@ export function otherOffers(held: Held): Offer[] {
 
 /** What would come of it, found by doing it. */
 function tried({ planned, events, run, now, dueAt }: Held, keep: Offer['keep']): Offer | undefined {
-  const act: RunEvent = { id: NOT_YET, kind: 'fit', at: now, detail: { keep } }
-  const after = replay(planned, [...events, act], now)
+  const after = replay(planned, [...events, fitAct(now, keep)], now)
   const endsAt = now + floorNow(after).toEndMs
   const says = keep.flatMap(({ id }) => becameOf(id, run, after))
   if (says.length === 0) return undefined
   return { keep, says, endsAt, overSec: Math.max(0, Math.ceil(toSec(endsAt - dueAt))) }
 }
-const NOT_YET = '00000000-0000-4000-8000-000000000000'
+const fitAct = (at: number, keep: Offer['keep']): RunEvent => ({
+  id: NOT_YET,
+  kind: 'fit',
+  at,
+  detail: { keep },
+})
+/** After every act of the same millisecond. */
+const NOT_YET = 'ffffffff-ffff-4fff-bfff-ffffffffffff'
 
 function becameOf(id: string, before: Run, after: Run): string[] {
   const was = before.plan.blocks.find((block) => block.id === id)

@@ -4,6 +4,7 @@ import type { Side } from '../plan/spans'
 import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
 import { changedFor, putIn, shortened, shortenedFrom, swapBoards } from './bends'
 import { comingAt, keptFrom, placeAt, type Course } from './course'
+import type { CallMode } from './call-mode'
 import { inForce } from './event'
 import { type RunEvent } from './events'
 import { nextWork, pieceBegan, rungBegan, samePlace, segmentAt, workBegins, type Segment } from './segment'
@@ -51,6 +52,10 @@ export interface Run {
   lead: { device: string; name: string } | undefined
   /** When recordings began. */
   films: number[]
+  /** A drill of calls that was begun, and when. */
+  calls: { mode: CallMode; at: number } | undefined
+  /** How many calls each student missed. */
+  missed: ReadonlyMap<string, number>
 }
 
 /**
@@ -111,6 +116,8 @@ class Replay {
   private waitsSince: number | undefined
   private lead: Run['lead']
   private films: number[] = []
+  private calls: Run['calls']
+  private missed = new Map<string, number>()
 
   constructor(private plan: Plan) {
     this.timeline = layPlan(plan)
@@ -124,6 +131,7 @@ class Replay {
     copy.legs = this.legs.map((leg) => ({ ...leg }))
     copy.word = this.word && { ...this.word }
     copy.films = [...this.films]
+    copy.missed = new Map(this.missed)
     return copy
   }
 
@@ -256,6 +264,9 @@ class Replay {
     if (kind === 'lead' && event.device)
       this.lead = { device: event.device, name: detail.name ?? 'another device' }
     if (kind === 'film') this.films.push(event.at)
+    if (kind === 'calls') this.calls = detail.calls && { mode: detail.calls, at: event.at }
+    if (kind === 'missed' && detail.student)
+      this.missed.set(detail.student, (this.missed.get(detail.student) ?? 0) + 1)
     if (kind === 'start' && this.phase === 'ready') {
       this.phase = 'running'
       this.startedAt = event.at
@@ -592,6 +603,8 @@ class Replay {
       moreMs: this.moreMs,
       lead: this.lead,
       films: this.films,
+      calls: this.calls,
+      missed: this.missed,
     }
   }
 

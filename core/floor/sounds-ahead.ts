@@ -4,7 +4,7 @@ import type { Timeline } from '../plan/timeline'
 import { toMs } from '../kernel/units'
 import { remaining } from './course'
 import type { Run } from './run'
-import { segmentAt } from './segment'
+import { segmentAt, workBegins } from './segment'
 
 /** A call, and the wall time at which it is heard, ms since 1970. */
 export interface SoundAhead {
@@ -49,11 +49,13 @@ export function soundsAhead(run: Run, now: number, ms: number): SoundAhead[] {
       // The call that ends a stretch comes at its very end, though the next begins there.
       const isLast = at === to && (OF_THE_END.has(cue.kind) || cue.kind === 'end')
       if (at < from || (at >= to && !isLast)) continue
+      // It was heard as the end of what came before.
+      if (at === from && wall > now && OF_THE_END.has(cue.kind)) continue
       const isOn = at < segment.to || (at === segment.to && OF_THE_END.has(cue.kind))
       const moved = isOn && !OF_THE_END.has(cue.kind) ? at : at + moreMs
       if (isOn && moved > endsAt) continue
       // What waits for a word is not called ahead.
-      if (waitsAt(run, at)) return inOrder(out)
+      if (cue.kind !== 'block' && waitsAt(run, at)) return inOrder(out)
       add(wall + moved - from, cue)
     }
     if (wall === now) for (const extra of repsBeyond(run, segment.to)) add(wall + extra.at - from, extra.cue)
@@ -69,7 +71,10 @@ function waitsAt({ timeline, position }: Run, at: number): boolean {
   if (at <= position) return false
   const segment = segmentAt(timeline, at)
   if (!segment || at < segment.placed.at) return false
-  return segment.called?.span.word === true
+  if (segment.called?.span.word) return true
+  const { placed } = segment
+  const begins = placed.at + workBegins(placed)
+  return placed.block.start === 'word' && position <= begins && at >= begins
 }
 
 /** Reps that were added to a set on the clock are ticked like the others. */

@@ -45,8 +45,11 @@ export function wallPlan(plan: Plan): Plan {
   return { ...shown, blocks }
 }
 
-/** An act as the wall may know it: what it does, and not who did it where. */
-export function wallEvent({ device: _d, detail, ...event }: RunEvent): RunEvent {
+/** Acts as the wall may know them: what they do, and not who did them where, or of whom they are. */
+export const wallEvents = (events: readonly RunEvent[]): RunEvent[] =>
+  events.filter(({ kind }) => kind !== 'missed').map(wallEvent)
+
+function wallEvent({ device: _d, detail, ...event }: RunEvent): RunEvent {
   if (!detail) return event
   const { name: _n, block, ...rest } = detail
   if (!block) return { ...event, detail: rest }

@@ -27,5 +27,5 @@ export default defineEventHandler(async (event) => {
 
 /** The application's own files: scripts, styles, fonts, the mark. They hold no data. */
 function isAsset(path: string): boolean {
-  return path.startsWith('/_nuxt/') || path === '/mark.svg'
+  return path.startsWith('/_nuxt/') || path === '/mark.svg' || path === '/keep-floor.js'
 }

@@ -1,5 +1,5 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import { wallEvent, wallItems, wallName, wallPlan, type WallView } from '../../core/floor/wall'
+import { wallEvents, wallItems, wallName, wallPlan, type WallView } from '../../core/floor/wall'
 import { readRegister } from '../../core/people/register'
 import type { Database } from '../db/connect'
 import type { Club } from '../db/in-club'
@@ -86,7 +86,7 @@ export async function wallView(club: Club, now: number): Promise<WallView | null
     title: held.title,
     startsAt: momentOf(zone, held.day, held.startTime),
     plan: wallPlan(plan),
-    events: events.map(wallEvent),
+    events: wallEvents(events),
     items: wallItems(plan, events, (id) => items.get(id)),
     ranks: ranks.map(({ id, name: called, colour, ink }) => ({ id, name: called, colour, ink })),
     pairs: pairings.map(({ board, body }) => ({

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { minutes } from '~~/core/kernel/time-text'
+import { counted, minutes } from '~~/core/kernel/time-text'
+import { afterClass } from '~~/core/floor/after'
 import { ranOf } from '~~/core/floor/ran'
 import { recapText } from '~~/core/formats/recap'
 import { toast } from 'vue-sonner'
@@ -10,6 +11,13 @@ import { saveFile } from '~/domain/save-file'
 const store = useClassStore()
 const library = useLibraryStore()
 const ranMs = computed(() => (store.run?.legs ?? []).reduce((sum, leg) => sum + leg.to - leg.from, 0))
+const after = computed(() => (store.planned && store.run ? afterClass(store.planned, store.run) : undefined))
+/** Acts of two devices that both ran it, each not knowing of the other. */
+const devices = computed(() => {
+  const acts = new Map<string, number>()
+  for (const { device } of store.data?.events ?? []) if (device) acts.set(device, (acts.get(device) ?? 0) + 1)
+  return acts.size
+})
 const recap = computed(() => {
   const { data, plan, run, here } = store
   if (!data || !plan || !run) return ''
@@ -37,26 +45,40 @@ async function copy() {
 <template>
   <section class="over">
     <h1>Bowed out</h1>
-    <p>{{ store.here }} students, {{ minutes(ranMs) }} on the floor.</p>
+    <p>
+      {{ counted(store.here, 'student') }}, {{ minutes(ranMs) }} on the floor.
+      <template v-if="after && after.called > 0">{{ after.called }} reps were called.</template>
+      <template v-if="after && after.heldMs > 30_000"
+        >{{ minutes(after.heldMs) }} it was held, or waited for a word.</template
+      >
+    </p>
+    <p v-if="devices > 1" class="small">
+      Run from {{ devices }} devices; what each did stands in the order of time.
+    </p>
     <p v-if="store.unsent">{{ store.unsent }} events wait for the server; they are kept on this device.</p>
     <p v-else>What each practised is in the ledger.</p>
     <FloorNotices v-if="store.data?.notices.length" :notices="store.data.notices" class="mt-4" />
     <p class="mt-4">
-      <NuxtLink :to="`/people?class=${store.data?.id}`">See what each practised</NuxtLink>
+      <NuxtLink :to="`/people?class=${store.data?.id}`">See what each practised</NuxtLink> ·
+      <NuxtLink to="/">Carry forward what was cut</NuxtLink>
     </p>
     <div class="acts">
       <button type="button" @click="copy">Copy the recap</button>
       <button type="button" @click="store.goOnAfterAll()">Not finished after all</button>
     </div>
+    <AfterTable v-if="after" :after="after" />
   </section>
 </template>
 
 <style scoped>
 .over {
-  max-width: 760px;
-  margin: 8vh auto 0;
-  padding: 0 24px;
+  width: 100%;
+  max-width: 1180px;
+  margin: 0 auto;
+  padding: 3vh 24px 24px;
   flex: 1;
+  min-height: 0;
+  overflow-y: auto;
   text-align: center;
   font-size: 26px;
   line-height: 38px;
@@ -65,6 +87,10 @@ h1 {
   margin-bottom: 14px;
   font-size: 64px;
   color: var(--color-hall-gilt);
+}
+.small {
+  font-size: 20px;
+  color: var(--color-hall-ash);
 }
 a {
   color: var(--color-hall-harbour);

@@ -7,11 +7,15 @@ import { wallTime } from '~/domain/wall-time'
 const store = useClassStore()
 const clock = useClock()
 const { width } = useWindowSize()
-const BAR = computed(() => (width.value < 760 ? Math.max(200, width.value - 64) : 684))
-const planned = computed(() => (store.plan?.lengthMin ?? 60) * 60_000)
-const x = (ms: number) => 6 + (ms / planned.value) * BAR.value
-
+const BAR = computed(() => (width.value < 760 ? Math.max(200, width.value - 64) : 636))
 const started = computed(() => store.run?.startedAt)
+const LEAST_MS = 10 * 60_000
+/** From the first bow to when it is due: a class that begins late has a shorter bar. */
+const planned = computed(() => {
+  const whole = (store.plan?.lengthMin ?? 60) * 60_000
+  return started.value === undefined ? whole : Math.max(LEAST_MS, store.dueAt - started.value)
+})
+const x = (ms: number) => 6 + (ms / planned.value) * BAR.value
 const elapsed = computed(() => {
   const end = store.run?.finishedAt ?? clock.now.value
   return started.value === undefined ? 0 : Math.max(0, end - started.value)
@@ -78,7 +82,7 @@ const splinter = computed(() => {
       </defs>
       <rect x="0" y="6" width="6" height="38" fill="#D9C7A6" />
       <rect :x="x(planned)" y="6" width="6" height="38" fill="#D9C7A6" />
-      <g v-for="board in coming" :key="board.id">
+      <g v-for="board in coming.filter(({ from }) => from < planned)" :key="board.id">
         <rect
           :x="x(board.from) + 1"
           y="13"
@@ -92,7 +96,7 @@ const splinter = computed(() => {
           v-if="board.must"
           :x="x(board.from) + 1"
           y="33"
-          :width="Math.max(1, x(board.to) - x(board.from) - 2)"
+          :width="Math.max(1, Math.min(x(board.to), x(planned)) - x(board.from) - 2)"
           height="4"
           fill="#A9C98F"
         />

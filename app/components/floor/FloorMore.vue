@@ -110,7 +110,7 @@ function change() {
   <HallSheet v-model="open" opener="More" title="Bend the class">
     <template #top>
       <button type="button" class="act" :disabled="!acts.undoable.value" @click="acts.undo">
-        Undo {{ acts.undoSays.value }}
+        Undo {{ acts.undoable.value ? acts.undoSays.value : '' }}
       </button>
     </template>
     <div v-if="!acts.underWay.value" class="none">Begin the class first: there is nothing to bend yet.</div>

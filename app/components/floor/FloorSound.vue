@@ -9,7 +9,7 @@ const says = computed(() => (wishes.value.isSilent ? 'Silent' : wishes.value.isO
 </script>
 
 <template>
-  <div>
+  <div class="sounds">
     <Popover class="relative">
       <PopoverButton class="open" :aria-label="says">
         <component :is="isHeard ? SpeakerWaveIcon : SpeakerXMarkIcon" class="size-7" />
@@ -38,14 +38,14 @@ const says = computed(() => (wishes.value.isSilent ? 'Silent' : wishes.value.isO
 </template>
 
 <style scoped>
-.open {
+.sounds :deep(.open) {
   display: grid;
   place-items: center;
   width: 56px;
   height: 56px;
   border: 2px solid #8d7a63;
 }
-.panel {
+.sounds :deep(.panel) {
   position: absolute;
   top: 64px;
   right: 0;
@@ -83,7 +83,7 @@ small {
   color: #241808;
   background: var(--color-hall-gilt);
 }
-.panel p {
+.sounds :deep(.panel p) {
   margin-top: 8px;
   font-size: 17px;
   line-height: 22px;
@@ -97,11 +97,11 @@ small {
   border: 22px solid #fff3d6;
 }
 @media (max-width: 760px) {
-  .open {
+  .sounds :deep(.open) {
     width: 44px;
     height: 34px;
   }
-  .panel {
+  .sounds :deep(.panel) {
     position: fixed;
     top: 84px;
     right: 8px;

@@ -93,4 +93,7 @@ h3 {
 .home {
   color: var(--color-hall-harbour);
 }
+.point::first-letter {
+  text-transform: uppercase;
+}
 </style>

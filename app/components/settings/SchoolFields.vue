@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ClubSettings } from '~~/core/curriculum/settings'
+import { COUNT_WORDS, type ClubSettings } from '~~/core/curriculum/settings'
 
 /** Where instructors disagree: what this club does. Nothing here is right or wrong. */
 const props = defineProps<{ kept: KeptDocument<ClubSettings>; readonly: boolean }>()
@@ -21,6 +21,19 @@ const HOLDS = options(
   ['point out', 'pointed out before power'],
   ['end only', 'kept for the end'],
 )
+const SHOUT = options(['every', 'every rep'], ['last', 'the last of a set'], ['none', 'none'])
+const LANGUAGES = Object.keys(COUNT_WORDS)
+const spoken = computed(
+  () => LANGUAGES.find((name) => COUNT_WORDS[name]?.join() === settings.value.countWords.join()) ?? '',
+)
+function countIn(name: string) {
+  const words = COUNT_WORDS[name]
+  if (words) put({ countWords: words })
+}
+function setWord(at: number, word: string) {
+  const countWords = settings.value.countWords.map((had, n) => (n === at ? word.trim() || had : had))
+  put({ countWords })
+}
 </script>
 
 <template>
@@ -72,6 +85,61 @@ const HOLDS = options(
         :step="1"
         @update:model-value="put({ mentorGap: $event ?? 2 })"
       />
+      <ChoiceRow
+        label="A shout on"
+        :model-value="settings.shout"
+        :options="SHOUT"
+        :readonly="readonly"
+        @update:model-value="put({ shout: $event })"
+      />
+      <label class="count">
+        <span>Counted in</span>
+        <select
+          class="field"
+          :value="spoken"
+          :disabled="readonly"
+          @change="countIn(($event.target as HTMLSelectElement).value)"
+        >
+          <option value="" disabled>words of our own</option>
+          <option v-for="name in LANGUAGES" :key="name" :value="name">{{ name }}</option>
+        </select>
+      </label>
     </div>
+    <fieldset class="words">
+      <legend>The words the floor counts with; any can be your own</legend>
+      <input
+        v-for="(word, n) in settings.countWords"
+        :key="n"
+        class="field"
+        :value="word"
+        :aria-label="`The word for ${n + 1}`"
+        :readonly="readonly"
+        maxlength="20"
+        @change="setWord(n, ($event.target as HTMLInputElement).value)"
+      />
+    </fieldset>
   </section>
 </template>
+
+<style scoped>
+.count {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  min-height: 38px;
+}
+.words {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 6px;
+}
+.words legend {
+  margin-bottom: 4px;
+  color: var(--color-ash);
+}
+.words .field {
+  width: 98px;
+}
+</style>

@@ -17,7 +17,7 @@ describe('what stands beside the clock', () => {
   // 20 setup; a turn is 46: right A 20–66, swap, right B 71–117, switch, left A 122–168 …
 
   it('showing it first', () => {
-    expect(call(pairs, 5)).toMatchObject({ word: 'Show it', line: '0:15, then to work' })
+    expect(call(pairs, 5)).toMatchObject({ word: 'Show it', line: 'then to work' })
   })
 
   it('the side, who works in the drill’s own words, and when that changes', () => {
@@ -36,7 +36,7 @@ describe('what stands beside the clock', () => {
 
   it('a rest counts down and keeps the set that comes', () => {
     expect(call(pairs, 32)).toMatchObject({
-      word: 'Rest 0:06',
+      word: 'Rest',
       counts: [{ name: 'set', n: 2, of: 3, part: 0 }],
     })
   })
@@ -97,7 +97,7 @@ describe('what stands beside the clock', () => {
 
   it('between boards: make ready; after the last: bow out', () => {
     const made = plan([block('a', { dose: fixed(10) }), block('b', { title: 'Kicks', dose: fixed(10) })])
-    expect(call(made, 14)).toMatchObject({ word: 'Make ready', line: 'Kicks in 0:06' })
+    expect(call(made, 14)).toMatchObject({ word: 'Make ready', line: 'Kicks' })
     expect(call(made, 99).word).toBe('Bow out')
   })
 })

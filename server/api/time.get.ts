@@ -1,0 +1,4 @@
+import { answering } from '../http/route'
+
+/** The server's clock, ms since 1970: what devices set theirs by. */
+export default answering(async () => ({ now: Date.now() }))
