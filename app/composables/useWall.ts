@@ -33,7 +33,7 @@ export function useWall(key: () => string) {
     if (!answer.ok) throw new Error((body as { title?: string }).title ?? 'The wall cannot be shown.')
     const fresh = wallViewSchema.parse(body)
     if (turn !== asked) return
-    if (fresh) clock.compare(fresh.now, askedAt)
+    if (fresh) clock.compare(fresh.now - clock.moved.value, askedAt)
     take(fresh)
     problem.value = ''
   }

@@ -2,6 +2,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { PresenceMark, RunEvent } from '~~/core/floor/events'
 import type { Sighting } from '~~/core/people/corrections'
 import type { Incident } from '~~/core/people/incidents'
+import type { Mark } from '~~/core/people/marks'
 import type { Result } from '~~/core/people/results'
 import type { ClassData } from '~/stores/class'
 
@@ -19,11 +20,22 @@ export interface Unsent {
   sighting?: Sighting
   result?: Result
   incident?: Incident
+  mark?: GivenMark
+}
+
+/** A mark that was given on the floor. */
+export interface GivenMark {
+  id: string
+  student: string
+  item: string
+  layer: number
+  mark: Mark
+  n?: number
 }
 
 /** What there is to send, of whichever kind. */
-const eventIn = ({ run, presence, sighting, result, incident }: Unsent) =>
-  run ?? presence ?? sighting ?? result ?? incident
+const eventIn = ({ run, presence, sighting, result, incident, mark }: Unsent) =>
+  run ?? presence ?? sighting ?? result ?? incident ?? mark
 
 /** A changed document that the server does not have yet. */
 export interface Draft<T = unknown> {

@@ -17,6 +17,7 @@ import {
   keptClass,
   nextCount,
   unsentOf,
+  type GivenMark,
   type Unsent,
 } from '~/domain/device-store'
 import { thisDevice } from '~/domain/this-device'
@@ -236,8 +237,8 @@ export const useClassStore = defineStore('class', () => {
 
   async function keep(event: Omit<Unsent, 'id' | 'classId' | 'planVersion'>) {
     const { value } = data
-    const { run: act, presence, sighting, result, incident } = event
-    const id = (act ?? presence ?? sighting ?? result ?? incident)?.id
+    const { run: act, presence, sighting, result, incident, mark: given } = event
+    const id = (act ?? presence ?? sighting ?? result ?? incident ?? given)?.id
     if (!value || !id) return
     const waiting = { id, classId: value.id, planVersion: value.planVersion, ...event }
     data.value = withUnsent(value, [waiting])
@@ -300,6 +301,11 @@ export const useClassStore = defineStore('class', () => {
     void keep({ incident: { id: crypto.randomUUID(), n: nextCount(), ...incident } })
   }
 
+  /** Gives a mark; a later one of the same item stands over it. */
+  function mark(given: Omit<GivenMark, 'id' | 'n'>): void {
+    void keep({ mark: { id: crypto.randomUUID(), n: nextCount(), ...given } })
+  }
+
   /** One sending after the other, so that no event is on its way twice. One that fails holds up none after it. */
   function send(): Promise<void> {
     const { value } = data
@@ -320,10 +326,28 @@ export const useClassStore = defineStore('class', () => {
     // What was seen of students goes by itself: whoever may not keep it loses no tap by it.
     const all = await unsentOf(classId)
     const isTap = ({ run: event, presence }: Unsent) => Boolean(event ?? presence)
-    for (const waiting of [all.filter(isTap), all.filter((one) => !isTap(one))])
+    const marks = all.filter((one) => one.mark)
+    const seen = all.filter((one) => !isTap(one) && !one.mark)
+    for (const one of marks) if (!(await sendMark(classId, one))) break
+    for (const waiting of [all.filter(isTap), seen])
       for (let from = 0; from < waiting.length; from += BATCH)
         if (!(await sendBatch(classId, waiting.slice(from, from + BATCH)))) break
     if (data.value?.id === classId) unsent.value = (await unsentOf(classId)).length
+  }
+
+  /** Marks are kept one by one, in the order they were given. */
+  async function sendMark(classId: string, { id, mark: given }: Unsent): Promise<boolean> {
+    if (!given) return true
+    const { n: _, ...body } = given
+    try {
+      await api('/api/marks', { method: 'POST', body: { ...body, class: classId } })
+      await forgetSent([id])
+      return true
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || (error.status >= 400 && error.status < 500))
+        refused.value = `A mark is not kept: ${saidBy(error)}`
+      return false
+    }
   }
 
   async function sendBatch(classId: string, batch: Unsent[]): Promise<boolean> {
@@ -386,6 +410,7 @@ export const useClassStore = defineStore('class', () => {
     see,
     enter,
     report,
+    mark,
     close,
     act,
     goOnAfterAll,

@@ -38,6 +38,8 @@ const limitFields = Object.fromEntries(
   ]),
 ) as Record<LimitName, z.ZodDefault<z.ZodNumber>>
 
+const USUAL_OPENING = ['Room to move, water to hand', 'Rings and watches off', 'One pair to one space']
+
 export const settingsSchema = record({
   name: text(120),
   place: z.string().max(200, { error: 'must be text of at most 200 characters' }).default(''),
@@ -67,6 +69,8 @@ export const settingsSchema = record({
     hot: yesNo().default(false),
     kit: list(record({ name: text(60), count: whole(0, 999) }), 0, 40).default([]),
   }).default({ areaM2: 0, hot: false, kit: [] }),
+  /** What is seen to before the first bow, in the club's own words. */
+  opening: list(text(120), 0, 12).default([...USUAL_OPENING]),
   /** Classes a week that a student should come to; 0: none is asked. */
   weeklyMinimum: whole(0, 14).default(0),
   nextGrading: day().optional(),

@@ -17,7 +17,7 @@ export interface TestBed {
   build: string
   /** An application over a fresh schema, with the demo club or empty, whose page clock a test may move. */
   serve(schema: string, options: { demo: boolean }): Promise<RunningServer>
-  /** An address on loopback that gives whoever posts to it a demo club of their own, and takes it back on DELETE. */
+  /** An address on loopback that gives whoever posts to it a demo club of their own, kills its server on PUT, starts it again on PATCH, and takes it back on DELETE. */
   offerClubs(): Promise<string>
   clear(): Promise<void>
 }
@@ -60,16 +60,29 @@ export async function makeTestBed(say: (text: string) => void): Promise<TestBed>
       servers.push(server)
       return server
     }
+    /** The same club on the same address, after its server was killed. */
+    const serveAgain = async ({ server, schema }: { server: RunningServer; schema: string }) => {
+      const port = Number(new URL(server.url).port)
+      const options = { testClock: true, quiet: true, demo: true }
+      const again = await startServer({ build, database, schema, port, ...options })
+      servers.push(again)
+      return again
+    }
     const offerClubs = async () => {
-      const given = new Map<string, RunningServer>()
+      const given = new Map<string, { server: RunningServer; schema: string }>()
       let count = 0
       const answer = async (method: string | undefined, path: string) => {
         if (method === 'POST') {
-          const server = await serve(`lintel_club_${++count}`, { demo: true })
-          given.set(server.url, server)
+          const schema = `lintel_club_${++count}`
+          const server = await serve(schema, { demo: true })
+          given.set(server.url, { server, schema })
           return server.url
         }
-        await given.get(decodeURIComponent(path.slice(1)))?.stop()
+        const club = given.get(decodeURIComponent(path.slice(1)))
+        if (!club) return ''
+        if (method === 'PUT') club.server.child.kill('SIGKILL')
+        else if (method === 'PATCH') club.server = await serveAgain(club)
+        else await club.server.stop()
         return ''
       }
       const offer = createServer((request, response) => {

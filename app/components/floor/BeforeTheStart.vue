@@ -3,6 +3,8 @@ import { minutes } from '~~/core/kernel/time-text'
 
 /** What is to be seen to before the first bow. */
 const store = useClassStore()
+const library = useLibraryStore()
+const opening = computed(() => library.loaded?.settings.opening ?? [])
 </script>
 
 <template>
@@ -12,7 +14,11 @@ const store = useClassStore()
       {{ store.plan.blocks.length }} boards, {{ minutes(store.timeline?.totalMs ?? 0) }} of
       {{ store.plan.lengthMin }}:00. {{ store.here }} here so far.
     </p>
-    <p>Room to move, water to hand, rings and watches off, one pair to one space.</p>
+    <ul v-if="opening.length" aria-label="Before the first bow">
+      <li v-for="line in opening" :key="line">
+        <label><input type="checkbox" /> {{ line }}</label>
+      </li>
+    </ul>
   </section>
 </template>
 
@@ -29,9 +35,20 @@ const store = useClassStore()
   line-height: 48px;
   color: #fff;
 }
-.begin p + p {
+.begin ul {
   margin-top: 8px;
   color: var(--color-hall-ash);
+}
+.begin label {
+  display: inline-block;
+  padding: 2px 0;
+}
+.begin input {
+  width: 22px;
+  height: 22px;
+  margin-right: 8px;
+  vertical-align: -3px;
+  accent-color: var(--color-hall-gilt);
 }
 @media (max-width: 760px) {
   .begin {

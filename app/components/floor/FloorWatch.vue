@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { groupInHall } from '~~/core/people/placed'
+import { MARKS, type Mark } from '~~/core/people/marks'
 import type { Block } from '~~/core/plan/schema'
+import { toast } from 'vue-sonner'
 
 /**
  * What to watch for at a board: the open corrections of who is here, and a new one in two taps: what was seen, and of whom. What was
@@ -17,7 +19,9 @@ const faults = computed(() =>
   ),
 )
 const typed = ref('')
-const kind = ref<'seen' | 'right'>('seen')
+const kind = ref<'seen' | 'right' | 'mark'>('seen')
+/** A mark that is given to one after the other. */
+const mark = ref<Mark>()
 /** Without an item it is of whatever each student works at this board. */
 const chosen = ref<{ item?: string; said: string }>()
 const isChosen = (one: { item: string; said: string }) =>
@@ -26,15 +30,24 @@ function chooseTyped() {
   const said = typed.value.trim()
   chosen.value = said ? { said } : undefined
 }
-function itemOf(id: string): string | undefined {
+function placeOf(id: string): { item: string | undefined; layer: number } {
   const student = store.data?.roster.find((one) => one.id === id)
   const group =
     store.plan && student && groupInHall(store.plan.groups, { group: student.groupId, rank: student.rankId })
   const own = props.block.tracks?.find(({ groups }) => group && groups.includes(group.id))
-  return own?.technique ?? props.items[0]
+  const { technique = props.items[0], layer = 1 } = own ?? props.block
+  return { item: technique, layer }
+}
+/** A mark goes with the item and layer that the student works at this board. */
+function giveMark(student: string) {
+  const { item, layer } = placeOf(student)
+  if (!mark.value || !item) return
+  store.mark({ student, item, layer, mark: mark.value })
+  toast(`${firstName(student)}: ${mark.value}, ${library.itemName(item)}`)
 }
 function tellOf(student: string) {
-  const item = chosen.value?.item ?? itemOf(student)
+  if (kind.value === 'mark') return giveMark(student)
+  const item = chosen.value?.item ?? placeOf(student).item
   if (chosen.value && item) tell(kind.value, { said: chosen.value.said, item, student })
 }
 // By what they are: the list itself is a new one with every tick of the clock.
@@ -42,6 +55,7 @@ watch(
   () => props.items.join(' '),
   () => (chosen.value = undefined),
 )
+const ready = computed(() => (kind.value === 'mark' ? mark.value : chosen.value?.said))
 const several = computed(() => props.items.length > 1)
 </script>
 
@@ -84,8 +98,23 @@ const several = computed(() => props.items.length > 1)
           <button type="button" role="radio" :aria-checked="kind === 'right'" @click="kind = 'right'">
             Done right
           </button>
+          <button type="button" role="radio" :aria-checked="kind === 'mark'" @click="kind = 'mark'">
+            A mark
+          </button>
         </div>
-        <div class="chips" role="radiogroup" aria-label="What was seen">
+        <div v-if="kind === 'mark'" class="chips" role="radiogroup" aria-label="Which mark">
+          <button
+            v-for="one in MARKS"
+            :key="one"
+            type="button"
+            role="radio"
+            :aria-checked="mark === one"
+            @click="mark = one"
+          >
+            {{ one }}
+          </button>
+        </div>
+        <div v-else class="chips" role="radiogroup" aria-label="What was seen">
           <button
             v-for="one in faults"
             :key="`${one.item} ${one.said}`"
@@ -97,7 +126,7 @@ const several = computed(() => props.items.length > 1)
             {{ one.said }}<span v-if="several" class="of">{{ library.itemName(one.item) }}</span>
           </button>
         </div>
-        <form @submit.prevent="chooseTyped">
+        <form v-if="kind !== 'mark'" @submit.prevent="chooseTyped">
           <input
             v-model="typed"
             aria-label="In your own words"
@@ -107,13 +136,13 @@ const several = computed(() => props.items.length > 1)
             @input="chooseTyped"
           />
         </form>
-        <p class="whose">{{ chosen ? `“${chosen.said}”: whose?` : 'Choose what, then tap who.' }}</p>
+        <p class="whose">{{ ready ? `“${ready}”: whose?` : 'Choose what, then tap who.' }}</p>
         <div class="chips">
           <button
             v-for="student in store.taking"
             :key="student.id"
             type="button"
-            :disabled="!chosen"
+            :disabled="!ready"
             @click="tellOf(student.id)"
           >
             {{ firstName(student.id) }}

@@ -30,6 +30,11 @@ function countIn(name: string) {
   const words = COUNT_WORDS[name]
   if (words) put({ countWords: words })
 }
+const MOST_LINES = 12
+function setOpening(typed: string) {
+  const lines = typed.split('\n').map((line) => line.trim())
+  put({ opening: lines.filter(Boolean).slice(0, MOST_LINES) })
+}
 function setWord(at: number, word: string) {
   const countWords = settings.value.countWords.map((had, n) => (n === at ? word.trim() || had : had))
   put({ countWords })
@@ -105,6 +110,16 @@ function setWord(at: number, word: string) {
         </select>
       </label>
     </div>
+    <label class="opening">
+      <span>Seen to before the first bow, one to a line; the floor shows it</span>
+      <textarea
+        class="field"
+        rows="3"
+        :value="settings.opening.join('\n')"
+        :readonly="readonly"
+        @change="setOpening(($event.target as HTMLTextAreaElement).value)"
+      />
+    </label>
     <fieldset class="words">
       <legend>The words the floor counts with; any can be your own</legend>
       <input
@@ -128,6 +143,17 @@ function setWord(at: number, word: string) {
   justify-content: space-between;
   gap: 12px;
   min-height: 38px;
+}
+.opening {
+  display: block;
+  margin-top: 8px;
+}
+.opening span {
+  color: var(--color-ash);
+}
+.opening .field {
+  width: 100%;
+  height: auto;
 }
 .words {
   display: flex;
