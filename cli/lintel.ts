@@ -11,6 +11,9 @@ import { dueLists, readLedger } from '../core/balance/due'
 import { checkPlan, isMendable } from '../core/checks'
 import { readClub } from '../core/checks/club-file'
 import { readRefitState, refit } from '../core/floor/refit'
+import { worthOf } from '../core/balance/worth'
+import { readRequest } from '../core/draft/request'
+import { planTerm, readTerm } from '../core/term/term'
 import { pairStudents } from '../core/partners/pairing'
 import { readRoster } from '../core/partners/roster-file'
 
@@ -23,6 +26,8 @@ import { readRoster } from '../core/partners/roster-file'
  *   lintel refit STATE.json                     the best way to end on time, as one JSON object
  *   lintel due LEDGER.json                      what is due for each student and each group
  *   lintel pair ROSTER.json                     the partners that cost least, proved, as one JSON object
+ *   lintel balance PLAN.json CLUB.json [REQUEST.json]   what a plan is worth, and to whom
+ *   lintel term TERM.json                       what is short by the grading, and the term spread over its classes
  *
  * Exit 0 with the result on stdout; exit 2 with one line per fault on stderr (`path: what is wrong`) and nothing on stdout.
  */
@@ -64,6 +69,8 @@ type Verb = (files: string[], flags: Set<string>) => unknown
 interface Command {
   usage: string
   files: number
+  /** Files that may come after those. */
+  more?: number
   flags: string[]
   run: Verb
 }
@@ -111,6 +118,31 @@ const VERBS: Record<string, Command> = {
       return dueLists(read.ledger)
     },
   },
+  balance: {
+    usage: 'lintel balance PLAN.json CLUB.json [REQUEST.json]',
+    files: 2,
+    more: 1,
+    flags: [],
+    run: ([planFile = '', clubFile = '', requestFile]) => {
+      const plan = readPlan(planFile)
+      const read = readClub(readJson(clubFile))
+      if (!read.ok) throw new Refused(read.faults)
+      const request = requestFile === undefined ? undefined : readRequest(readJson(requestFile))
+      if (request && !request.ok) throw new Refused(request.faults)
+      if (plan.date === undefined) return refuse('date', 'is missing: what is due depends on the day')
+      return worthOf(plan, read.club, new Set(request?.request.theme ?? []))
+    },
+  },
+  term: {
+    usage: 'lintel term TERM.json',
+    files: 1,
+    flags: [],
+    run: ([file = '']) => {
+      const read = readTerm(readJson(file))
+      if (!read.ok) throw new Refused(read.faults)
+      return planTerm(read.term)
+    },
+  },
   pair: {
     usage: 'lintel pair ROSTER.json',
     files: 1,
@@ -145,7 +177,9 @@ function run(args: string[]): unknown {
     )
   const flags = rest.filter((arg) => arg.startsWith('--'))
   const files = rest.filter((arg) => !arg.startsWith('--'))
-  if (files.length !== command.files || flags.some((flag) => !command.flags.includes(flag)))
+  const { files: asked, more = 0 } = command
+  const isMany = files.length < asked || files.length > asked + more
+  if (isMany || flags.some((flag) => !command.flags.includes(flag)))
     return refuse('$', `usage: ${command.usage}`)
   return command.run(files, new Set(flags))
 }
