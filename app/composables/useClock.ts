@@ -66,6 +66,7 @@ const useClockState = createSharedComposable(() => {
     off: readonly(off),
     moved: readonly(moved),
     read,
+    tick,
     device,
     compare,
     knownOff: () => steady.knownOff(),

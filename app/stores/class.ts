@@ -242,6 +242,8 @@ export const useClassStore = defineStore('class', () => {
     if (!value || !id) return
     const waiting = { id, classId: value.id, planVersion: value.planVersion, ...event }
     data.value = withUnsent(value, [waiting])
+    // What was done stands at once, not with the next tick: of quick taps each knows of the one before.
+    clock.tick()
     unsent.value++
     await keepUnsent(waiting)
     await send()

@@ -209,6 +209,7 @@ test('one device leads and another follows; taking over is an act, and the first
   const second = await (await browser.newContext()).newPage()
   await signIn(second, 1)
   await second.goto(`/floor?class=${id}`)
+  await expect(title(second)).toBeVisible()
   await goToMoment(second, startsAt + 60_000)
   await expect(second.getByText(/’s laptop runs this class/)).toBeVisible()
   await second.keyboard.press('n')

@@ -9,7 +9,7 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
     <NuxtLink to="/" class="name"><Mark /> <span>Floor</span></NuxtLink>
     <FloorBar v-if="store.data" class="flex-1" />
     <LazyFloorSound v-if="store.data" class="sound" />
-    <NuxtLink v-if="store.data" to="/people" class="here" data-test="here">
+    <NuxtLink v-if="store.data" :to="`/people?class=${store.data.id}`" class="here" data-test="here">
       <b>{{ store.here }} here</b>
       <span>{{ outCount ? `${outCount} sits out` : 'register' }}</span>
     </NuxtLink>

@@ -58,6 +58,7 @@ Object.assign(globalThis, {
     off,
     moved: ref(0),
     read: () => now.value + off.value,
+    tick: () => {},
     device: () => now.value,
     compare: (server: number) => (off.value = Math.abs(server - now.value) < 1500 ? 0 : server - now.value),
     knownOff: () => off.value,
