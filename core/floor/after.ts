@@ -2,7 +2,8 @@ import type { Plan } from '../plan/schema'
 import type { TimeClass } from '../plan/spans'
 import { layPlan } from '../plan/timeline'
 import type { Phase } from '../plan/phases'
-import type { Leg, Run } from './run'
+import type { Leg } from './legs'
+import type { Run } from './run'
 
 /** What a class came to, against its plan. All times in ms. */
 export interface After {

@@ -1,6 +1,7 @@
 import { inForce } from '../floor/event'
 import { type PresenceMark } from '../floor/events'
-import type { Leg, Run } from '../floor/run'
+import type { Leg } from '../floor/legs'
+import type { Run } from '../floor/run'
 import { toSec } from '../kernel/units'
 import { groupInHall } from './placed'
 import type { Attendance, AttendanceRow } from './attendance'

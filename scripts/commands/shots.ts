@@ -2,13 +2,15 @@ import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium, selectors, type Browser, type Page } from '@playwright/test'
 import { chromiumOptions } from '../../tests/e2e/browser'
-import { goToFirstBow, MINUTE, openTonight, passTime, signIn } from '../../tests/e2e/steps'
+import { ask, goToFirstBow, MINUTE, openTonight, passTime, signIn } from '../../tests/e2e/steps'
 import { root } from '../setup/folders'
 import { onStop } from '../setup/processes'
 import { makeTestBed } from '../setup/test-bed'
 
 const folder = join(root, 'docs', 'screenshots')
 const DESK = { width: 1280, height: 800 }
+/** A projector. */
+const HALL = { width: 1920, height: 1080 }
 const PHONE = { width: 390, height: 844 }
 
 async function settle(page: Page) {
@@ -51,6 +53,10 @@ async function takeAll(browser: Browser, url: string): Promise<void> {
   await passTime(page, 24 * MINUTE + 5_000)
   await page.waitForTimeout(8_200)
   await shot(page, 'floor')
+  await page.keyboard.press('m')
+  await shot(page, 'floor-more')
+  await page.keyboard.press('Escape')
+  await takeWall(page)
   await page.setViewportSize(PHONE)
   await shot(page, 'floor-phone')
   await page.setViewportSize(DESK)
@@ -97,7 +103,6 @@ async function takeClub(page: Page): Promise<void> {
   for (const [name, path, there] of [
     ['curriculum', '/curriculum', 'table'],
     ['item', '/curriculum/hip-throw', '#uses'],
-    ['map', '/curriculum/map?to=throw-combination', '.node.lit'],
     ['settings', '/settings', '#limits'],
     ['new-club', '/new-club', 'fieldset'],
   ] as const) {
@@ -108,9 +113,20 @@ async function takeClub(page: Page): Promise<void> {
   await page.goto('/syllabus')
   await page.getByRole('gridcell', { name: 'Teal, Throws' }).click()
   await shot(page, 'syllabus')
-  await page.goto('/curriculum/series')
-  await page.getByRole('article', { name: 'Lesson 1' }).getByText('missed it').waitFor()
-  await shot(page, 'series')
+}
+
+/** The wall of the class that is on, as a projector shows it. */
+async function takeWall(page: Page): Promise<void> {
+  const { key } = await ask<{ key: string }>(page, '/api/walls', {})
+  const moved = await page.evaluate(() => sessionStorage.getItem('lintel-test-clock-moved-ms') ?? '0')
+  const wall = await page.context().newPage()
+  await wall.setViewportSize(HALL)
+  await wall.goto(`/wall#${key}`)
+  await wall.evaluate((ms) => sessionStorage.setItem('lintel-test-clock-moved-ms', ms), moved)
+  await wall.reload()
+  await wall.getByRole('heading', { level: 1 }).waitFor()
+  await shot(wall, 'wall')
+  await wall.close()
 }
 
 async function registerMost(page: Page): Promise<void> {

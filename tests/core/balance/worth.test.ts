@@ -4,7 +4,7 @@ import { fresh, valueOf, worthOf } from '../../../core/balance/worth'
 import { readRequest } from '../../../core/draft/request'
 import { syllabusSchema } from '../../../core/curriculum/syllabus'
 import type { Plan } from '../../../core/plan/schema'
-import { club, item, knows, ladder, student } from '../checks/club'
+import { club, item, ladder, student } from '../checks/club'
 import { block, count, document, fixed, group, plan } from '../make'
 
 const [low = '', high = ''] = ladder.ranks.map(({ id }) => id)
@@ -85,11 +85,10 @@ describe('the worth of a plan', () => {
     expect(unknown?.items).toContainEqual({ item: 'lock', due: 0, workSec: 400, served: 0 })
   })
   it('what was practised after the day is not due on it; a plan without a day has no worth', () => {
+    const practised = new Map([['kick', { layer: 1, days: 1, last: '2026-12-24' }]])
     const later = club([item('kick')], {
-      students: [student('Ada', { rank: low, group: 'white', ...knows('kick') })],
+      students: [student('Ada', { rank: low, group: 'white', practised })],
     })
-    for (const { practised } of later.students)
-      for (const [id, had] of practised) practised.set(id, { ...had, last: '2026-12-24' })
     expect(worthOf(held('kick'), later).groups[0]).toMatchObject({ served: 0, of: 0 })
     const { date: _, ...undated } = held('kick')
     expect(() => worthOf(undated, facts)).toThrow('no date')
