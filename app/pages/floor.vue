@@ -4,7 +4,6 @@ import { WALL_CHANNEL } from '~/composables/useWall'
 import { todaySchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
 import { figureOf, hasMoreThanOne } from '~/domain/floor-figure'
-import { asksOf } from '~~/core/partners/for-board'
 import { techniquesOf } from '~~/core/plan/techniques'
 import { shortDose } from '~~/core/plan/doses'
 import { PHASES } from '~~/core/plan/phases'
@@ -87,8 +86,8 @@ watch(
   },
 )
 onScopeDispose(() => walls.close())
-const isMore = ref(false)
 const keys = ref<{ finish: () => void }>()
+const tools = ref<{ openMore: () => void }>()
 
 const instruction = computed(() => {
   const block = shown.value?.placed?.block
@@ -132,16 +131,9 @@ function firstMinutes(group: string) {
       return { clock: wallTime(at + from, library.club?.zone), what }
     })
 }
-/** The board under way, else the one to come, where it is worked in twos. */
-const forTwo = computed(() => {
-  const { plan: of } = store
-  const blocks = [shown.value?.placed?.block, shown.value?.coming?.block]
-  return of && blocks.find((block) => block && asksOf(of, block, (id) => library.items.get(id)))
-})
 /** The last board has what is to be read out. */
 const isTold = computed(() => !ready.value && !shown.value?.coming && (store.data?.notices.length ?? 0) > 0)
 /** What is worked at the board, which those who teach watch for. */
-const teaches = useMayWrite()
 const watched = computed(() => {
   const { plan: of } = store
   const block = shown.value?.placed?.block
@@ -174,6 +166,10 @@ const nextAt = computed(() =>
             Paused {{ minutes(clock.now.value - run.pausedAt) }}
           </p>
           <p v-else>{{ instruction }}</p>
+          <span v-if="store.unsent" class="unsent" role="status"
+            >{{ store.unsent }} kept on this device, not sent yet</span
+          >
+          <span v-if="store.refused" class="unsent" role="alert">{{ store.refused }}</span>
         </div>
         <div class="middle">
           <FloorClock v-if="figure" :figure="figure" :phase="run.phase" />
@@ -208,44 +204,13 @@ const nextAt = computed(() =>
               <b>{{ next.block.title }}, {{ minutes(next.ms) }}</b>
             </template>
             <template v-else><span>Then</span> <b>bow out</b></template>
-            <span v-if="store.unsent" class="unsent" role="status"
-              >{{ store.unsent }} kept on this device, not sent yet</span
-            >
-            <span v-if="store.refused" class="unsent" role="alert">{{ store.refused }}</span>
           </p>
-          <div class="tools">
-            <LazyFloorPartners v-if="forTwo" :board="forTwo.id" :title="forTwo.title" />
-            <LazyFloorWatch
-              v-if="teaches && watched.length && shown.placed"
-              :items="watched"
-              :block="shown.placed.block"
-            />
-            <LazyDrillFigures v-if="shown.placed?.block.result" :block="shown.placed.block" hall />
-            <template v-if="!ready && acts.leads.value">
-              <button type="button" class="tool" :disabled="!acts.undoable.value" @click="acts.undo">
-                Undo<span>{{ acts.undoable.value ? ` ${acts.undoSays.value}` : '' }}</span>
-              </button>
-              <button type="button" class="tool rare" :disabled="!next" @click="acts.skip">
-                Skip<span>{{ next ? ` ${next.block.title}` : '' }}</span>
-              </button>
-              <LazyFloorCalls />
-              <FloorMore v-model="isMore" @finish="keys?.finish()" />
-              <button
-                type="button"
-                class="tool"
-                :class="{ rare: next }"
-                :disabled="!acts.underWay.value"
-                @click="keys?.finish()"
-              >
-                Finish
-              </button>
-            </template>
-          </div>
+          <FloorTools ref="tools" :shown="shown" :ready="ready" :watched="watched" @finish="keys?.finish()" />
         </div>
         <CallNow v-if="run.calls" :calls="run.calls" />
         <FitOffer v-if="!ready && acts.leads.value" />
       </main>
-      <FloorKeys ref="keys" @more="isMore = true" />
+      <FloorKeys ref="keys" @more="tools?.openMore()" />
     </template>
   </div>
 </template>
@@ -354,41 +319,18 @@ const nextAt = computed(() =>
   flex: 1;
   min-width: 0;
 }
-.tools {
-  display: flex;
-  flex: none;
-  flex-wrap: wrap;
-  gap: 10px;
-}
-.tool {
-  max-width: 260px;
-  min-height: 40px;
-  padding: 0 14px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  font-size: 20px;
-  color: var(--color-hall-text);
-  border: 2px solid #75604a;
-  border-radius: 4px;
-}
-.tool span {
-  color: var(--color-hall-ash);
-}
-.tool:disabled {
-  opacity: 0.45;
-}
 .next span {
   color: var(--color-hall-ash);
 }
 .next b {
+  margin-left: 8px;
   font: 660 23px/28px var(--font-serif);
 }
-.next b {
-  margin-left: 8px;
-}
-.next .unsent {
-  margin-left: 12px;
+/* What stands at the end of the line of words is never cut. */
+.unsent {
+  flex: none;
+  margin-left: auto;
+  font-size: 20px;
   color: var(--color-hall-brick);
 }
 /* Five groups and more stand in two rows: the clock makes room. */
@@ -459,19 +401,6 @@ const nextAt = computed(() =>
   }
   .line {
     display: contents;
-  }
-  .tools {
-    order: -1;
-    gap: 6px;
-  }
-  .tool {
-    max-width: 150px;
-    padding: 0 10px;
-    font-size: 18px;
-  }
-  /* They are behind More. */
-  .rare {
-    display: none;
   }
 }
 </style>

@@ -47,13 +47,16 @@ interface Held {
   title: string
 }
 
-/** The class that is on; else the next of the day, else the last of it. */
+/** The class that is on, of several the one that was begun last; else the next of the day, else the last of it. */
 async function classOfTheDay(club: Club, day: string): Promise<Held | undefined> {
   const [held] = await club.select<Held>(
     `SELECT c.id, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, c.start_time AS startTime, p.title
       FROM classes c JOIN plans p ON p.club_id = c.club_id AND p.id = c.plan_id
       WHERE c.club_id = :club AND c.day = :day AND NOT c.put_away
-      ORDER BY c.state = 'running' DESC, c.state = 'planned' DESC, IF(c.state = 'planned', c.start_time, NULL), c.start_time DESC
+      ORDER BY c.state = 'running' DESC,
+        IF(c.state = 'running', (SELECT MAX(e.received_at) FROM run_events e
+          WHERE e.club_id = c.club_id AND e.class_id = c.id AND e.kind = 'start'), NULL) DESC,
+        c.state = 'planned' DESC, IF(c.state = 'planned', c.start_time, NULL), c.start_time DESC
       LIMIT 1`,
     { day },
   )

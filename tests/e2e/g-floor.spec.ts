@@ -2,7 +2,7 @@ import { creditPlan } from '../../core/people/credit'
 import type { Attendance } from '../../core/people/attendance'
 import type { Plan } from '../../core/plan/schema'
 import { expect, test, type Page } from './club'
-import { ask, goToMoment, MINUTE, passTime, signIn } from './steps'
+import { ask, comeIn, goToMoment, MINUTE, passTime, signIn } from './steps'
 
 /** The floor as it happens: a class that bends, runs out of time, loses the network and the server, and is credited to the rep. */
 
@@ -315,6 +315,37 @@ test('bells are on the very moment of what they ring', async ({ page }) => {
   }
 })
 
+test('signed out on a shared tablet, nothing of anybody stays on it', async ({ page }) => {
+  const { id } = await onTheFloor(page, [fixed('a', 'First', 600)])
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+  const kept = () =>
+    page.evaluate(async () => {
+      const answers = await Promise.all(
+        ['/api/library', '/api/_auth/session'].map(async (path) => (await caches.match(path))?.text()),
+      )
+      const open = indexedDB.open('golden-lintel')
+      await new Promise((done) => (open.onsuccess = done))
+      const all = open.result.transaction('classes').objectStore('classes').getAll()
+      await new Promise((done) => (all.onsuccess = done))
+      open.result.close()
+      return JSON.stringify([answers, all.result])
+    })
+  await expect.poll(kept).toContain('Ropewalk')
+  expect(await kept()).toContain('Corisande')
+  // Another sign-in of the same person stays: this test ends only its own.
+  await page.context().clearCookies()
+  await comeIn(page, 0)
+  await page.goto('/')
+  await page.getByRole('button', { name: /library and club/ }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page).toHaveURL(/sign-in/)
+  await expect.poll(kept).not.toContain('Corisande')
+  expect(await kept()).not.toContain('Marit')
+  expect(await kept()).not.toContain('Ropewalk')
+  await page.goto(`/floor?class=${id}`)
+  await expect(page).toHaveURL(/sign-in/)
+})
+
 test('sixty seconds of real time are sixty seconds on the floor', async ({ page }) => {
   await onTheFloor(page, [fixed('a', 'First', 600)])
   await key(page, 'Start').click()
@@ -378,7 +409,7 @@ test('seventy-five minutes: late arrivals, a rep too many, two overruns, a refit
         title: 'Pads',
         phase: 'drill',
         technique: 'front-kick',
-        dose: { kind: 'rounds', rounds: 6, workSec: 90, restSec: 30, roles: 2, tempoSec: 3 },
+        dose: { kind: 'rounds', rounds: 6, workSec: 120, restSec: 30, roles: 2, tempoSec: 3 },
       },
       {
         id: 'last',
@@ -387,7 +418,7 @@ test('seventy-five minutes: late arrivals, a rep too many, two overruns, a refit
         technique: 'front-kick',
         dose: { kind: 'count', reps: 10, sets: 6, tempoSec: 3, restSec: 20, sides: 2 },
       },
-      fixed('game', 'A game', 480, { phase: 'game', priority: 'could' }),
+      fixed('game', 'A game', 900, { phase: 'game', priority: 'could' }),
       fixed('cool', 'Cool down', 300, { phase: 'cooldown', priority: 'must' }),
     ],
     { lengthMin: 75, transitionSec: 15 },

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import type { FloorNow } from '~~/core/floor/now'
+import { asksOf } from '~~/core/partners/for-board'
+
+/** What is at hand beside the keys: partners, corrections, figures, the last act taken back, and what is one swipe away. */
+const props = defineProps<{ shown: FloorNow; ready: boolean; watched: string[] }>()
+const emit = defineEmits<{ finish: [] }>()
+const store = useClassStore()
+const library = useLibraryStore()
+const acts = useFloorActs()
+const teaches = useMayWrite()
+const isMore = ref(false)
+defineExpose({ openMore: () => (isMore.value = true) })
+const next = computed(() => props.shown.coming)
+/** The board under way, else the one to come, where it is worked in twos. */
+const forTwo = computed(() => {
+  const { plan: of } = store
+  const blocks = [props.shown.placed?.block, props.shown.coming?.block]
+  return of && blocks.find((block) => block && asksOf(of, block, (id) => library.items.get(id)))
+})
+</script>
+
+<template>
+  <div class="tools">
+    <LazyFloorPartners v-if="forTwo" :board="forTwo.id" :title="forTwo.title" />
+    <LazyFloorWatch
+      v-if="teaches && watched.length && shown.placed"
+      :items="watched"
+      :block="shown.placed.block"
+    />
+    <LazyDrillFigures v-if="shown.placed?.block.result" :block="shown.placed.block" hall />
+    <template v-if="!ready && acts.leads.value">
+      <button type="button" class="tool" :disabled="!acts.undoable.value" @click="acts.undo">
+        Undo<span>{{ acts.undoable.value ? ` ${acts.undoSays.value}` : '' }}</span>
+      </button>
+      <button type="button" class="tool rare" :disabled="!next" @click="acts.skip">
+        Skip<span>{{ next ? ` ${next.block.title}` : '' }}</span>
+      </button>
+      <LazyFloorCalls />
+      <FloorMore v-model="isMore" @finish="emit('finish')" />
+      <button
+        type="button"
+        class="tool"
+        :class="{ rare: next }"
+        :disabled="!acts.underWay.value"
+        @click="emit('finish')"
+      >
+        Finish
+      </button>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.tools {
+  display: flex;
+  flex: none;
+  flex-wrap: wrap;
+  gap: 10px;
+}
+.tool {
+  max-width: 260px;
+  min-height: 40px;
+  padding: 0 14px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 20px;
+  color: var(--color-hall-text);
+  border: 2px solid #75604a;
+  border-radius: 4px;
+}
+.tool span {
+  color: var(--color-hall-ash);
+}
+.tool:disabled {
+  opacity: 0.45;
+}
+@media (max-width: 760px) {
+  .tools {
+    order: -1;
+    gap: 6px;
+  }
+  .tool {
+    max-width: 150px;
+    padding: 0 10px;
+    font-size: 18px;
+  }
+  /* They are behind More. */
+  .rare {
+    display: none;
+  }
+}
+</style>
