@@ -195,7 +195,7 @@ export const batchSchema = z.object({ state: classState, now: ms })
 
 const lastClassSchema = classSummarySchema.extend({
   boards: count,
-  cut: z.array(z.object({ title: z.string(), phase: z.enum(PHASE_NAMES), ms, ranMs: ms })),
+  cut: z.array(z.object({ id: z.string(), title: z.string(), phase: z.enum(PHASE_NAMES), ms, ranMs: ms })),
   startedAt: ms.nullable(),
   finishedAt: ms.nullable(),
   ranMs: ms,

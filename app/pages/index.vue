@@ -113,7 +113,10 @@ const blank = () => planning.emptyPlan(headcounts.value)
 async function again(): Promise<Plan> {
   const { plan } = await api(`/api/plans/${last.value?.planId}`, { answer: onePlanSchema })
   const title = `${plan.title.replace(/, one step on$/, '')}, one step on`
-  const { plan: carried, changes } = carryForward(plan, facts.club, { title })
+  const { plan: carried, changes } = carryForward(plan, facts.club, {
+    title,
+    cut: last.value?.cut ?? [],
+  })
   const notes = [`Carried forward from ${plan.title}:`, ...changes.map((one) => `– ${one}`)]
     .join('\n')
     .slice(0, 4900)

@@ -166,12 +166,12 @@ function moreWork(plan: Plan, club: ClubFacts, changes: string[]): Plan {
 
 /**
  * @param facts who comes, with their marks; without students every item stays at its layer
- * @param next the day of the next class, and its title
+ * @param next the day of the next class, its title, and what of this one was cut on the floor: that comes first in line
  */
 export function carryForward(
   plan: Plan,
   facts: ClubFacts,
-  next: { date?: string; title?: string } = {},
+  next: { date?: string; title?: string; cut?: readonly { id: string; ms: number; ranMs: number }[] } = {},
 ): CarriedForward {
   const ground = new Ground(plan, layPlan(plan), facts)
   const changes: string[] = []
@@ -186,7 +186,29 @@ export function carryForward(
   const talk = (one: Plan) => layPlan(one).blocks.reduce((sum, { block }) => sum + talkOf(block), 0)
   const saved = talk(plan) - talk(stepped)
   if (saved > 0) changes.push(`Talk is ${minutes(saved * 1000)} shorter: what was shown need only be named.`)
-  return { plan: moreWork(stepped, facts, changes), changes }
+  const ordered = firstInLine(stepped, next.cut ?? [], changes)
+  return { plan: moreWork(ordered, facts, changes), changes }
+}
+
+/** Half of it, and it was had; less, and it is owed. */
+const OWED_SHARE = 0.5
+
+/** What was cut and is still owed stands before the other drills, and must be done. */
+function firstInLine(
+  plan: Plan,
+  cut: readonly { id: string; ms: number; ranMs: number }[],
+  changes: string[],
+): Plan {
+  const owed = new Set(cut.filter(({ ms, ranMs }) => ranMs < ms * OWED_SHARE).map(({ id }) => id))
+  const isOwed = (block: Block) => owed.has(block.id) && LEARNT.has(block.phase)
+  const first = plan.blocks.filter(isOwed)
+  if (first.length === 0) return plan
+  for (const { title } of first) changes.push(`${title} was cut last time: it comes first, and must be done.`)
+  const rest = plan.blocks.filter((block) => !isOwed(block))
+  const at = rest.findIndex(({ phase }) => LEARNT.has(phase))
+  const index = at < 0 ? rest.length : at
+  const must = first.map((block): Block => ({ ...block, priority: 'must' }))
+  return { ...plan, blocks: [...rest.slice(0, index), ...must, ...rest.slice(index)] }
 }
 
 /** Seconds of explanation in a block: before its work, and between the stages of a ladder. */

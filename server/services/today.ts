@@ -44,7 +44,13 @@ async function lookBack(club: Club, row: ClassRow): Promise<Today['last']> {
     title: plan.title,
     boards: plan.blocks.length,
     cut: ranOfPlanned(plan, run)
-      .map(({ placed: { block, ms }, ranMs }) => ({ title: block.title, phase: block.phase, ms, ranMs }))
+      .map(({ placed: { block, ms }, ranMs }) => ({
+        id: block.id,
+        title: block.title,
+        phase: block.phase,
+        ms,
+        ranMs,
+      }))
       .filter(({ ms, ranMs }) => ranMs < ms),
     startedAt: run.startedAt ?? null,
     finishedAt: run.finishedAt ?? null,

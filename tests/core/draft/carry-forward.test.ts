@@ -148,4 +148,26 @@ describe('carry forward', () => {
     expect(next.acknowledged).toBeUndefined()
     expect(parsePlan(JSON.parse(JSON.stringify(next))).ok).toBe(true)
   })
+
+  it('what was cut on the floor comes first in line and must be done; what was half done is not owed', () => {
+    const made = plan(
+      [
+        block('w', { phase: 'warmup', dose: fixed(60) }),
+        drill(1),
+        drill(1, { id: 'cut', title: 'Grips', technique: 'grip' }),
+        drill(1, { id: 'half', title: 'Halves' }),
+        block('g', { phase: 'game', dose: fixed(60) }),
+      ],
+      { lengthMin: 20 },
+    )
+    const cut = [
+      { id: 'cut', ms: 70_000, ranMs: 0 },
+      { id: 'half', ms: 70_000, ranMs: 40_000 },
+      { id: 'g', ms: 60_000, ranMs: 0 },
+    ]
+    const { plan: next, changes } = carryForward(made, club([kick, grip]), { cut })
+    expect(next.blocks.map(({ id }) => id)).toEqual(['w', 'cut', 'd', 'half', 'g'])
+    expect(next.blocks[1]?.priority).toBe('must')
+    expect(changes).toContain('Grips was cut last time: it comes first, and must be done.')
+  })
 })
