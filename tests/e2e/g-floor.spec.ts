@@ -271,7 +271,7 @@ test('a head knock: they sit out at once, and what happened is written down apar
     .toContainEqual(
       expect.objectContaining({ happened: 'Heads met in the turn', told: 'a parent or guardian' }),
     )
-  await page.goto('/people')
+  await page.goto(`/people?class=${id}`)
   await expect(page.getByRole('group', { name: 'Corisande Bly' })).toContainText('sits out')
 })
 
