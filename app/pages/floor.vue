@@ -217,6 +217,7 @@ const nextAt = computed(() =>
 
 <style scoped>
 .hall {
+  color-scheme: dark;
   display: flex;
   flex-direction: column;
   height: 100dvh;

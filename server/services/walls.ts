@@ -24,7 +24,8 @@ export async function walls(club: Club) {
 export async function addWall(club: Club, userId: string): Promise<{ id: string; key: string }> {
   const [id, key] = [randomUUID(), `wall_${randomBytes(KEY_BYTES).toString('base64url')}`]
   await club.walls.add({ id, digest: digestOf(key), madeBy: userId })
-  await club.changed('session', id, 'wall added', userId)
+  // Of the session topic only what ends one is told: a wall that has just been opened would hear that it is over.
+  await club.changed('library', id, 'wall added', userId)
   return { id, key }
 }
 

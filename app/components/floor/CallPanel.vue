@@ -158,6 +158,60 @@ h2.long {
   inset: 0 auto 0 0;
   background: var(--color-hall-gilt);
 }
+/* Where other lines take their room, it keeps within its own. */
+@container (height < 300px) {
+  .line {
+    min-height: 0;
+    margin: 0 0 4px;
+    font-size: 21px;
+    line-height: 25px;
+  }
+  .count {
+    min-height: 44px;
+  }
+  .figure b {
+    font-size: 44px;
+    line-height: 42px;
+  }
+  .small .figure b {
+    font-size: 36px;
+  }
+  .times {
+    margin-top: 2px;
+    font-size: 20px;
+    line-height: 24px;
+  }
+}
+@container (height < 235px) {
+  h2,
+  h2.long {
+    font-size: 40px;
+  }
+  .slabs i {
+    height: 40px;
+  }
+  .count {
+    min-height: 36px;
+  }
+  .figure {
+    font-size: 22px;
+  }
+  .figure b,
+  .small .figure b {
+    font-size: 32px;
+    line-height: 32px;
+  }
+  .pegs {
+    padding-bottom: 4px;
+  }
+  .pegs i,
+  .small .pegs i {
+    height: 18px;
+  }
+  .pegs .now {
+    height: 26px;
+  }
+}
 @media (max-width: 760px) {
   .call {
     padding: 4px 0;

@@ -7,7 +7,11 @@ import { wallTime } from '~/domain/wall-time'
 const store = useClassStore()
 const clock = useClock()
 const { width } = useWindowSize()
-const BAR = computed(() => (width.value < 760 ? Math.max(200, width.value - 64) : 636))
+/** What is left of the beam beside its words and targets. */
+const BESIDE = 690
+const BAR = computed(() =>
+  width.value < 760 ? Math.max(200, width.value - 64) : Math.min(636, Math.max(220, width.value - BESIDE)),
+)
 const started = computed(() => store.run?.startedAt)
 const LEAST_MS = 10 * 60_000
 /** From the first bow to when it is due: a class that begins late has a shorter bar. */

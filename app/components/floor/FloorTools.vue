@@ -33,8 +33,14 @@ const forTwo = computed(() => {
       <button type="button" class="tool" :disabled="!acts.undoable.value" @click="acts.undo">
         Undo<span>{{ acts.undoable.value ? ` ${acts.undoSays.value}` : '' }}</span>
       </button>
-      <button type="button" class="tool rare" :disabled="!next" @click="acts.skip">
-        Skip<span>{{ next ? ` ${next.block.title}` : '' }}</span>
+      <button
+        type="button"
+        class="tool rare"
+        :aria-label="next ? `Skip ${next.block.title}` : 'Skip'"
+        :disabled="!next"
+        @click="acts.skip"
+      >
+        Skip it
       </button>
       <LazyFloorCalls />
       <FloorMore v-model="isMore" @finish="emit('finish')" />

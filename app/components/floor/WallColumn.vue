@@ -20,6 +20,10 @@ const layer = computed(() => (waits.value ? undefined : item.value?.layers[(work
 const title = computed(() =>
   workOf(props.now, props.block, (id) => props.view.items[id ?? '']?.name ?? '', 'With everyone'),
 )
+/** What all work stands in the title of the board already. */
+const isSaid = computed(
+  () => props.block?.mode === 'together' && !waits.value && props.block.title.includes(title.value),
+)
 const bands = computed(() =>
   props.group.ranks.map(
     (id) =>
@@ -35,7 +39,7 @@ const bands = computed(() =>
         {{ band.name }}
       </span>
     </div>
-    <h3>{{ title }}</h3>
+    <h3 v-if="!isSaid">{{ title }}</h3>
     <p class="layer">{{ layer?.name }}</p>
     <p v-if="view.home && item?.soloForm && !waits" class="home">At home: {{ item.soloForm }}</p>
     <p v-else class="point">{{ layer?.point }}</p>
