@@ -140,6 +140,10 @@ const watched = computed(() => {
   if (!of || !block) return []
   return [...new Set(techniquesOf({ ...of, blocks: [block] }).map(({ id }) => id))]
 })
+const isCalling = computed(() => {
+  const { calls } = run.value ?? {}
+  return calls !== undefined && clock.now.value - calls.at < calls.mode.sec * 1000
+})
 const next = computed(() => shown.value?.coming)
 const nextAt = computed(() =>
   next.value && run.value?.phase === 'running'
@@ -176,7 +180,12 @@ const nextAt = computed(() =>
           <CallPanel v-if="!ready" :call="call" :times="times" />
           <BeforeTheStart v-else />
         </div>
-        <NowLine v-if="!ready && !shown.inTransition" :now="shown" :shared="isShared" :watched="watched" />
+        <NowLine
+          v-if="!ready && !shown.inTransition && !isCalling"
+          :now="shown"
+          :shared="isShared"
+          :watched="watched"
+        />
         <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
         <FloorNotices v-if="isTold" :notices="store.data.notices" />
         <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
@@ -207,7 +216,7 @@ const nextAt = computed(() =>
           </p>
           <FloorTools ref="tools" :shown="shown" :ready="ready" :watched="watched" @finish="keys?.finish()" />
         </div>
-        <CallNow v-if="run.calls" :calls="run.calls" />
+        <CallNow v-if="run.calls && isCalling" :calls="run.calls" />
         <FitOffer v-if="!ready && acts.leads.value" />
       </main>
       <FloorKeys ref="keys" @more="tools?.openMore()" />

@@ -8,6 +8,8 @@ import { withFields } from '~/domain/with-fields'
 /** The frame itself: when the class begins, how long it is, and for how many. Shown while no board is chosen. */
 const store = usePlanStore()
 const plan = computed(() => store.plan!)
+/** What is due is known to those who teach. */
+const seesFacts = useMayWrite()
 
 function set(values: Partial<Plan>, touch?: string) {
   store.change({ ...plan.value, ...values }, { touch: touch && `plan.${touch}` })
@@ -129,6 +131,7 @@ const firstSides = [
       :options="firstSides"
       @update:model-value="set({ firstSide: $event })"
     />
+    <LazyPlanWorth v-if="seesFacts" />
     <h3 class="mt-3 mb-1">Films, sheets, pages</h3>
     <ReferenceRows :references="references ?? plan.references" @change="takeReferences" />
     <p v-if="plan.series" class="text-13 text-ash">Lesson {{ plan.series.lesson }} of {{ seriesName }}.</p>

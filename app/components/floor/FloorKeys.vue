@@ -123,7 +123,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (target.closest('input, textarea, select, [role="dialog"]') || event.ctrlKey || event.altKey) return
   if (isAskingToFinish.value || event.repeat || !acts.leads.value) return
   const press = BY_KEY[event.key]
-  if (!press || (event.key === ' ' && target.matches('button, a'))) return
+  // Whoever goes from button to button by keyboard presses them with it; after a tap it holds the class.
+  const isOnButton = target.matches('button:focus-visible, a:focus-visible')
+  if (!press || (event.key === ' ' && isOnButton)) return
   press()
   event.preventDefault()
 })

@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { worthOf, type GroupWorth, type Worth } from '~~/core/balance/worth'
+import { minutes } from '~~/core/kernel/time-text'
+
+/**
+ * What the plan is worth: how much of what is due each group is served, the worst-served first; each opens to what it is made of. Worked out
+ * when the keys rest, not with each of them.
+ */
+const store = usePlanStore()
+const facts = useFactsStore()
+const library = useLibraryStore()
+const worth = shallowRef<Worth>()
+const opened = ref<string>()
+const AFTER_MS = 300
+const reckon = useDebounceFn(() => {
+  const { plan } = store
+  worth.value = plan?.date ? worthOf(facts.counted(plan), facts.club) : undefined
+}, AFTER_MS)
+watch([() => store.plan, () => facts.club], () => void reckon(), { immediate: true })
+
+const share = ({ served, of }: GroupWorth) => (of > 0 ? served / of : 0)
+const groups = computed(() =>
+  (worth.value?.groups ?? []).filter(({ of }) => of > 0).sort((a, b) => a.served - b.served),
+)
+const percent = (one: GroupWorth) => `${Math.round(share(one) * 100)} %`
+const nameOf = (id: string) => store.plan?.groups.find((group) => group.id === id)?.name ?? id
+const ranksOf = (id: string) => store.plan?.groups.find((group) => group.id === id)?.ranks ?? []
+/** What is most due of what the plan leaves out: a board of it would help this group most. */
+const missing = ({ items }: GroupWorth) =>
+  items
+    .filter(({ workSec, due }) => workSec === 0 && due > 0)
+    .sort((a, b) => b.due - a.due)
+    .slice(0, 3)
+const STANDING = ['new', 'current', 'review', 'ahead', 'other'] as const
+</script>
+
+<template>
+  <section v-if="groups.length" aria-labelledby="worth-title">
+    <h3 id="worth-title" class="mt-3 mb-1">Of what is due</h3>
+    <p class="mb-1 text-13 text-ash">
+      Served of what is due, least first; the worst-served counts most: {{ worth?.value.toFixed(1) }} in all.
+    </p>
+    <div v-for="(one, n) in groups" :key="one.group" class="group">
+      <button
+        type="button"
+        class="head"
+        :aria-expanded="opened === one.group"
+        @click="opened = opened === one.group ? undefined : one.group"
+      >
+        <Sash :ranks="ranksOf(one.group)" />
+        <span class="sr-only">{{ nameOf(one.group) }}</span>
+        <span class="bar" aria-hidden="true"
+          ><i :class="{ least: n === 0 && groups.length > 1 }" :style="{ width: `${share(one) * 100}%` }"
+        /></span>
+        <b>{{ percent(one) }}</b>
+      </button>
+      <template v-if="opened === one.group">
+        <table>
+          <caption class="sr-only">
+            What
+            {{
+              nameOf(one.group)
+            }}
+            is served
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col">Item</th>
+              <th scope="col">Due</th>
+              <th scope="col">Work</th>
+              <th scope="col">Serves</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in one.items.filter(({ workSec }) => workSec > 0)" :key="row.item">
+              <th scope="row">{{ library.itemName(row.item) }}</th>
+              <td>{{ row.due.toFixed(1) }}</td>
+              <td>{{ minutes(row.workSec * 1000) }}</td>
+              <td>{{ row.served.toFixed(2) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p>
+          <template v-for="kind in STANDING" :key="kind"
+            ><span v-if="one.standing[kind] > 0" class="kind"
+              >{{ kind }} {{ minutes(one.standing[kind] * 1000) }}</span
+            ></template
+          >
+        </p>
+        <p>
+          right {{ one.sides.R }}, left {{ one.sides.L }}, no side {{ one.sides.N }}; received
+          {{ one.received }}
+        </p>
+      </template>
+      <p v-if="n === 0 && missing(one).length" class="most">
+        Would help most:
+        {{
+          missing(one)
+            .map(({ item, due }) => `${library.itemName(item)} (${due.toFixed(1)})`)
+            .join(', ')
+        }}
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.group {
+  padding: 3px 0;
+  font-size: 13px;
+  line-height: 18px;
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  width: 100%;
+  min-height: 28px;
+}
+.bar {
+  flex: 1;
+  height: 10px;
+  border: 1px solid #b9a98d;
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--color-moss);
+}
+.bar .least {
+  background: var(--color-gilt);
+}
+.head b {
+  width: 44px;
+  text-align: right;
+}
+table {
+  width: 100%;
+}
+th {
+  font-weight: 400;
+  text-align: left;
+}
+td,
+th + th {
+  padding-left: 8px;
+  text-align: right;
+}
+.kind + .kind::before {
+  content: ', ';
+}
+.most {
+  color: var(--color-brick-deep);
+}
+</style>
