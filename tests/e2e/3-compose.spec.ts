@@ -333,3 +333,16 @@ test('keys are listed by ?', async ({ page }) => {
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
 })
+
+test('what the plan serves of what is due stands beside it, the worst-served first, and opens to what it is made of', async ({
+  page,
+}) => {
+  await page.keyboard.press('Escape')
+  const due = page.getByRole('region', { name: 'Of what is due' })
+  await expect(due).toContainText('Would help most:')
+  const shares = async () => (await due.locator('b').allInnerTexts()).map((text) => Number.parseInt(text, 10))
+  expect(await shares()).toHaveLength(4)
+  await due.getByRole('button').first().click()
+  await expect(due.getByRole('table')).toBeVisible()
+  await expect(due.getByRole('row').nth(1)).toContainText(/\d:\d\d/)
+})

@@ -139,7 +139,7 @@ const { direction } = useSwipe(nav, {
 </script>
 
 <template>
-  <nav ref="nav" class="keys timber" aria-label="Run the class">
+  <nav v-show="phase !== 'finished'" ref="nav" class="keys timber" aria-label="Run the class">
     <div v-if="!acts.leads.value && underWay" class="followed">
       <p>
         <b>{{ store.run?.lead?.name }} runs this class.</b> <span>This screen follows it.</span>

@@ -88,7 +88,11 @@ const point = computed(() => {
       <p class="layer">
         {{ layer }}<template v-if="waiting">{{ minutes(leftMs) }}</template>
       </p>
-      <p v-if="notes.length" class="note">
+      <p
+        v-if="notes.length"
+        class="note"
+        :title="notes.map(({ name, floorNote }) => `${name}: ${floorNote}`).join('; ')"
+      >
         {{ notes[0]?.name.split(' ')[0] }}: {{ notes[0]?.floorNote
         }}<template v-if="notes.length > 1"> +{{ notes.length - 1 }}</template>
       </p>
@@ -180,11 +184,16 @@ h3 {
   color: var(--color-hall-ash);
 }
 .note {
+  flex: none;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
   font-size: 20px;
   line-height: 24px;
   color: var(--color-hall-brick);
 }
 .point {
+  flex: none;
   margin-top: auto;
   padding-top: 4px;
   font-size: 25px;
