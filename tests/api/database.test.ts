@@ -471,6 +471,7 @@ describe('the demo club', () => {
       '0005-further',
       '0006-people',
       '0007-corrections',
+      '0008-floor',
     ])
     const after = await standing()
     for (const part of Object.keys(before) as (keyof typeof before)[])
@@ -501,6 +502,7 @@ describe('the demo club', () => {
       '0005-further',
       '0006-people',
       '0007-corrections',
+      '0008-floor',
     ])
     const student = await db.tables.students.findByPk(one!.id)
     expect([student?.get('groupId'), student?.get('placed')]).toEqual([one!.was, false])

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright'
 import { creditPlan } from '../../core/people/credit'
 import type { Attendance } from '../../core/people/attendance'
 import type { Plan } from '../../core/plan/schema'
@@ -165,6 +166,33 @@ test('late, the way to end on time is offered in words, taken with one tap and t
   await expect(page.getByTestId('floor-verdict')).toContainText('late')
 })
 
+test('the end time is kept by the class itself where that is wished, at a change of board, and said', async ({
+  page,
+}) => {
+  await onTheFloor(
+    page,
+    [
+      fixed('warm', 'Warm up', 120),
+      kicks({}, { sets: 6, restSec: 20, tempoSec: 3 }),
+      fixed('game', 'A game', 300, { phase: 'game', priority: 'could' }),
+      fixed('cool', 'Cool down', 240, { phase: 'cooldown', priority: 'must' }),
+    ],
+    { lengthMin: 16, transitionSec: 10 },
+  )
+  await key(page, 'Start').click()
+  await page.keyboard.press('m')
+  await page.getByRole('switch', { name: 'Keep the end time by itself' }).click()
+  await page.keyboard.press('Escape')
+  await key(page, 'Pause').click()
+  await passTime(page, 3 * MINUTE)
+  await key(page, 'Go').click()
+  await expect(page.getByTestId('floor-verdict')).toContainText('late')
+  await key(page, 'Next').click()
+  await expect(page.getByText(/Bow out at 18:4\d/)).toBeVisible()
+  await expect(page.getByTestId('floor-verdict')).toContainText(/On time|in hand/)
+  await expect(key(page, 'Undo')).toContainText('the fit')
+})
+
 test('what one swipe away bends: water, later, another item for one group, back; each can be undone', async ({
   page,
 }) => {
@@ -313,6 +341,36 @@ test('bells are on the very moment of what they ring', async ({ page }) => {
     const nearest = heard.reduce((best, one) => (Math.abs(one - at) < Math.abs(best - at) ? one : best), 1e9)
     expect(Math.abs(nearest - at)).toBeLessThan(10)
   }
+})
+
+test('letters on the floor and the wall stand out as they must at three metres and at twelve', async ({
+  page,
+}) => {
+  await onTheFloor(page, [kicks({}, { sets: 3, restSec: 20 }), fixed('b', 'Second', 600)])
+  const findings = async (of: Page) => {
+    const { violations, passes } = await new AxeBuilder({ page: of })
+      .withRules(['color-contrast-enhanced'])
+      .exclude('[data-sonner-toaster]')
+      .analyze()
+    expect(passes.length).toBeGreaterThan(0)
+    return violations.flatMap(({ nodes }) =>
+      nodes.map(({ target, failureSummary }) => [target, failureSummary]),
+    )
+  }
+  expect(await findings(page)).toEqual([])
+  await key(page, 'Start').click()
+  await passTime(page, 2000)
+  expect(await findings(page)).toEqual([])
+  await page.keyboard.press('m')
+  await expect(page.getByRole('dialog', { name: 'Bend the class' })).toBeVisible()
+  expect(await findings(page)).toEqual([])
+  const { key: link } = await ask<{ key: string }>(page, '/api/walls', {})
+  const moved = await page.evaluate(() => sessionStorage.getItem('lintel-test-clock-moved-ms') ?? '0')
+  await page.goto(`/wall#${link}`)
+  await page.evaluate((ms) => sessionStorage.setItem('lintel-test-clock-moved-ms', ms), moved)
+  await page.reload()
+  await expect(title(page)).toBeVisible()
+  expect(await findings(page)).toEqual([])
 })
 
 test('signed out on a shared tablet, nothing of anybody stays on it', async ({ page }) => {
