@@ -519,6 +519,8 @@ test('seventy-five minutes: late arrivals, a rep too many, two overruns, a refit
     await expect(title(page)).toHaveText('On one count')
   })
   await test.step('with the network gone an overrun goes on, and is sent when it is back', async () => {
+    // What was counted has arrived.
+    await expect(page.getByText('kept on this device')).toHaveCount(0, { timeout: 30_000 })
     await page.context().setOffline(true)
     await key(page, '\\+0:30').click()
     await key(page, 'Again').click()
