@@ -54,7 +54,9 @@ const bands = computed(() =>
 }
 .tall {
   height: 38px;
+  /* Read at three metres: large and bold. */
   font-size: 21px;
+  font-weight: 700;
   line-height: 35px;
 }
 .stack {

@@ -165,7 +165,15 @@ test('a form is stepped through on the floor; a version of one’s own is a tap 
   await page.getByRole('button', { name: 'Done' }).click()
   await passTime(page, 3.5 * MINUTE)
   await expect(page.getByText('Partner:').first()).toBeVisible()
-  // That board waits for the word and goes by it: on to the form, board by board.
+  // That board waits for the word, and its first rung is counted by it: five each way, and once more to go on.
+  await page.keyboard.press('b')
+  for (let turn = 0; turn < 4; turn++) {
+    for (let call = 0; call < 6; call++) await page.keyboard.press('b')
+    await passTime(page, 6000)
+  }
+  await passTime(page, 2.5 * MINUTE)
+  await expect(page.getByText('Rung 3 of 3: Check and answer')).toBeVisible()
+  // On to the form, board by board.
   const moves = page.getByRole('region', { name: 'Move by move' })
   for (let n = 0; n < 12 && !(await moves.isVisible()); n++) await page.keyboard.press('n')
   await expect(moves).toContainText('Low parry')

@@ -254,7 +254,7 @@ test('a wall of its own link follows, with nothing to press and nobody’s surna
   page,
   browser,
 }) => {
-  await onTheFloor(page, [fixed('a', 'First board', 600), fixed('b', 'Second board', 600)])
+  const { id } = await onTheFloor(page, [fixed('a', 'First board', 600), fixed('b', 'Second board', 600)])
   await key(page, 'Start').click()
   await page.goto('/settings')
   await page.getByRole('button', { name: 'Make a link for a wall' }).click()
@@ -268,7 +268,7 @@ test('a wall of its own link follows, with nothing to press and nobody’s surna
   await wall.reload()
   await expect(title(wall)).toHaveText('First board')
   await expect(wall.getByRole('button')).toHaveCount(0)
-  await page.goto('/floor')
+  await page.goto(`/floor?class=${id}`)
   await expect(title(page)).toHaveText('First board')
   await page.keyboard.press('n')
   await expect(title(wall)).toHaveText('Second board')
