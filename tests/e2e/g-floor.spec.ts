@@ -362,7 +362,7 @@ test('letters on the floor and the wall stand out as they must at three metres a
   await passTime(page, 2000)
   expect(await findings(page)).toEqual([])
   await page.keyboard.press('m')
-  await expect(page.getByRole('dialog', { name: 'Bend the class' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Bend the class' })).toBeVisible()
   expect(await findings(page)).toEqual([])
   const { key: link } = await ask<{ key: string }>(page, '/api/walls', {})
   const moved = await page.evaluate(() => sessionStorage.getItem('lintel-test-clock-moved-ms') ?? '0')
