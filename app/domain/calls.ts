@@ -1,8 +1,8 @@
 import type { FloorNow } from '~~/core/floor/now'
 import type { Plan } from '~~/core/plan/schema'
-import type { CalledNow } from '~~/core/floor/called'
+import { calledDose, type CalledNow } from '~~/core/floor/called'
 import type { Span } from '~~/core/plan/spans'
-import { stagesOf, type Dose } from '~~/core/plan/doses'
+import { stagesOf } from '~~/core/plan/doses'
 import { minutes } from '~~/core/kernel/time-text'
 
 /** What the floor shows beside the clock: one word read from three metres, a line under it, and what is counted. */
@@ -121,14 +121,11 @@ function stationRounds(now: FloorNow): number {
   return stations.length * laps
 }
 
-/** The dose that is called: the track's own, where each has its own, else the board's. */
-function calledDose(now: FloorNow, track: number | undefined): Dose | undefined {
-  const block = now.placed?.block
-  return (track === undefined ? undefined : block?.tracks?.[track]?.dose) ?? block?.dose
+function stageTitle(now: FloorNow, called: CalledNow): string {
+  const { stage } = called.span
+  if (stage === undefined) return ''
+  return stagesOf(calledDose(now.placed?.block, called))[stage]?.title ?? ''
 }
-
-const stageTitle = (now: FloorNow, { span, stretch }: CalledNow): string =>
-  span.stage === undefined ? '' : (stagesOf(calledDose(now, stretch.track))[span.stage]?.title ?? '')
 
 /** Who works now, in the drill's own words, and when that changes. */
 function roleLine(now: FloorNow, called: CalledNow): string {
@@ -145,8 +142,9 @@ function roleLine(now: FloorNow, called: CalledNow): string {
   return `${stage ? `${stage}: ` : ''}${first} ${names[0]}, ${second} ${names[1]}${soon}`
 }
 
-function roleNames(now: FloorNow, { span, stretch }: CalledNow): [string, string] {
-  const dose = calledDose(now, stretch.track)
+function roleNames(now: FloorNow, called: CalledNow): [string, string] {
+  const { span } = called
+  const dose = calledDose(now.placed?.block, called)
   const worked = span.stage === undefined ? dose : (stagesOf(dose)[span.stage]?.dose ?? dose)
   const names = worked && 'roleNames' in worked ? worked.roleNames : undefined
   return names ?? ['works', 'receives']

@@ -1,6 +1,7 @@
+import { calledDose } from '~~/core/floor/called'
 import type { FloorNow } from '~~/core/floor/now'
 import type { Item } from '~~/core/curriculum/item'
-import { stagesOf, type Dose } from '~~/core/plan/doses'
+import { stagesOf } from '~~/core/plan/doses'
 import { workedAt } from '~~/core/plan/places'
 
 /** What the plan knows of this very moment beside the item: the rung and who does what in it, the focus of the round, the sections of the run. */
@@ -17,13 +18,6 @@ export interface NowSays {
 
 const NOTHING: NowSays = { rung: '', focus: '', sections: '', fault: '' }
 
-/** The dose that is called: the track's own, where each has its own, else the board's. */
-function calledDose({ placed, called }: FloorNow): Dose | undefined {
-  const { block } = placed ?? {}
-  const track = called?.stretch.track
-  return (track === undefined ? undefined : block?.tracks?.[track]?.dose) ?? block?.dose
-}
-
 /** The names of the sections that a run goes through; all of them is the whole form. */
 function sectionNames(item: Item | undefined, all: readonly string[], run: readonly string[]): string {
   if (run.length === all.length && all.length > 1) return 'The whole form'
@@ -39,7 +33,7 @@ export function nowSays(now: FloorNow, itemOf: (id: string) => Item | undefined)
   const { called } = now
   if (!called || now.inTransition) return NOTHING
   const { span } = called
-  const dose = calledDose(now)
+  const dose = calledDose(now.placed?.block, called)
   const stages = stagesOf(dose)
   const stage = span.stage === undefined ? undefined : stages[span.stage]
   const worked = now.groups.flatMap(

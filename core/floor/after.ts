@@ -2,6 +2,7 @@ import type { Plan } from '../plan/schema'
 import type { TimeClass } from '../plan/spans'
 import { layPlan } from '../plan/timeline'
 import type { Phase } from '../plan/phases'
+import { withHeirs } from './heirs'
 import type { Leg } from './legs'
 import type { Run } from './run'
 
@@ -71,16 +72,13 @@ function boardsAfter(planned: Plan, run: Run): BoardAfter[] {
       run.legs.reduce((sum, leg) => sum + onTheWall(leg, at, at + ms), 0),
     )
   const heirs = new Set(run.heirs.values())
-  const withHeirs = (id: string): number => {
-    const heir = run.heirs.get(id)
-    return (took.get(id) ?? 0) + (heir === undefined ? 0 : withHeirs(heir))
-  }
+  const sumOf = (ids: readonly string[]) => ids.reduce((sum, id) => sum + (took.get(id) ?? 0), 0)
   const before = new Map(layPlan(planned).blocks.map(({ block, ms }) => [block.id, ms]))
   return run.plan.blocks
     .filter(({ id }) => !heirs.has(id))
     .map(({ id, title, phase }) => {
       const plannedMs = before.get(id)
-      const tookMs = withHeirs(id)
+      const tookMs = sumOf(withHeirs(run.heirs, id))
       return { id, title, phase, plannedMs, tookMs, how: howOf(plannedMs, tookMs) }
     })
 }

@@ -1,5 +1,6 @@
 import type { Plan } from '../plan/schema'
 import { layPlan, type PlacedBlock } from '../plan/timeline'
+import { withHeirs } from './heirs'
 import type { Run } from './run'
 
 /** A board, and how long of it was really run. */
@@ -27,9 +28,9 @@ export function ranOf({ timeline, legs }: Pick<Run, 'timeline' | 'legs'>): Ran[]
  */
 export function ranOfPlanned(planned: Plan, run: Run): Ran[] {
   const ran = new Map(ranOf(run).map(({ placed, ranMs }) => [placed.block.id, ranMs]))
-  const withHeirs = (id: string): number => {
-    const heir = run.heirs.get(id)
-    return (ran.get(id) ?? 0) + (heir === undefined ? 0 : withHeirs(heir))
-  }
-  return layPlan(planned).blocks.map((placed) => ({ placed, ranMs: withHeirs(placed.block.id) }))
+  const sumOf = (ids: readonly string[]) => ids.reduce((sum, id) => sum + (ran.get(id) ?? 0), 0)
+  return layPlan(planned).blocks.map((placed) => ({
+    placed,
+    ranMs: sumOf(withHeirs(run.heirs, placed.block.id)),
+  }))
 }

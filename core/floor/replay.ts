@@ -4,6 +4,7 @@ import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
 import { changedFor, putIn, shortened, shortenedFrom, swapBoards } from './bends'
 import { comingAt, keptFrom, placeAt, type Course } from './course'
 import type { RunEvent } from './events'
+import { withHeirs } from './heirs'
 import { Legs } from './legs'
 import { goBack, slotOf } from './more-reps'
 import type { Run, RunPhase } from './run'
@@ -312,17 +313,12 @@ export class Replay {
 
   /** To the beginning of a board that was worked or left out, or of the one that is on. */
   private goBackTo(board: string | undefined): void {
-    const named = this.lastHeir(board ?? '')
+    const named = withHeirs(this.heirs, board ?? '').at(-1)
     const placed = this.timeline.blocks.find(({ block }) => block.id === named)
     if (!placed || placed.at > this.position) return
     this.skipped.delete(placed.block.id)
     this.begun.delete(placed.block.id)
     this.jump(placed.at)
-  }
-
-  private lastHeir(board: string): string {
-    const heir = this.heirs.get(board)
-    return heir === undefined ? board : this.lastHeir(heir)
   }
 
   private leaveOut({ board }: RunEvent): void {

@@ -1,5 +1,6 @@
 import { inForce } from '../floor/event'
 import { type PresenceMark } from '../floor/events'
+import { withHeirs } from '../floor/heirs'
 import type { Leg } from '../floor/legs'
 import type { Run } from '../floor/run'
 import { toSec } from '../kernel/units'
@@ -162,17 +163,11 @@ export function attendanceOf(
           ...row,
           ...(layers ? { layers } : {}),
           ...(line.remote ? { remote: true } : {}),
-          ...(inThree?.length ? { trio: inThree.flatMap((board) => withHeirs(run, board)) } : {}),
+          ...(inThree?.length ? { trio: inThree.flatMap((board) => withHeirs(run.heirs, board)) } : {}),
         },
       ]
     }),
   }
-}
-
-/** A board, and those that it went on as after it was changed. */
-function withHeirs(run: Run, board: string): string[] {
-  const heir = run.heirs.get(board)
-  return heir === undefined ? [board] : [board, ...withHeirs(run, heir)]
 }
 
 /** What was lived through once, in order, is told from when to when; anything else stretch by stretch. */

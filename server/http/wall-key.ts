@@ -1,12 +1,9 @@
 import type { H3Event } from 'h3'
 import type { WallRow } from '../db/rows'
-import { Refusal } from '../services/refusal'
 import { wallOf } from '../services/walls'
+import { requireKey } from './bearer'
 import { useDatabase } from './database'
 
-/** The wall that asks, by the key in its link (`Authorization: Bearer …`). */
-export async function requireWall(event: H3Event): Promise<WallRow> {
-  const [, key] = /^Bearer (\S{1,200})$/.exec(getHeader(event, 'authorization') ?? '') ?? []
-  if (!key) throw new Refusal('signed-out', 'A wall sends the key of its link: Authorization: Bearer KEY.')
-  return wallOf(useDatabase(), key)
-}
+/** The wall that asks, by the key in its link. */
+export const requireWall = async (event: H3Event): Promise<WallRow> =>
+  wallOf(useDatabase(), requireKey(event, 'A wall'))

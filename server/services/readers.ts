@@ -1,4 +1,4 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
 import type { z } from 'zod'
 import { classAt, meaningOf, type TapOutcome } from '../../core/people/door-taps'
 import { readRegister } from '../../core/people/register'
@@ -13,12 +13,10 @@ import type { ReaderRow } from '../db/rows'
 import { dayIn, momentOf } from './calendar'
 import { clocked } from './clocked'
 import { marksOf } from './events'
+import { digestOf, newKey } from './keys'
 import { badFields, notFound, Refusal } from './refusal'
 
 /** Door readers: keys that can send taps and nothing else, and what the taps mean on the register. */
-
-const digestOf = (key: string) => createHash('sha256').update(key).digest('hex')
-const KEY_BYTES = 24
 
 export async function readers(club: Club) {
   const rows = await club.readers.all({ endedAt: null }, { order: [['name', 'ASC']] })
@@ -31,7 +29,7 @@ export async function addReader(
   userId: string,
   name: string,
 ): Promise<{ id: string; key: string }> {
-  const [id, key] = [randomUUID(), `reader_${randomBytes(KEY_BYTES).toString('base64url')}`]
+  const [id, key] = [randomUUID(), newKey('reader')]
   await club.readers.add({ id, name, keyDigest: digestOf(key), madeBy: userId })
   await club.changed('session', id, 'reader added', userId)
   return { id, key }

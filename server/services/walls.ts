@@ -1,4 +1,4 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
 import { wallEvents, wallItems, wallName, wallPlan, type WallView } from '../../core/floor/wall'
 import { readRegister } from '../../core/people/register'
 import type { Database } from '../db/connect'
@@ -7,13 +7,11 @@ import type { WallRow } from '../db/rows'
 import { dayIn, momentOf } from './calendar'
 import { planOfClass } from './classes'
 import { eventsOf, marksOf } from './events'
+import { digestOf, newKey } from './keys'
 import { itemsOf } from './library'
 import { notFound, Refusal } from './refusal'
 
 /** Walls: links that show the class of the day on a projector, and nothing else. */
-
-const digestOf = (key: string) => createHash('sha256').update(key).digest('hex')
-const KEY_BYTES = 24
 
 export async function walls(club: Club) {
   const rows = await club.walls.all({ endedAt: null }, { order: [['madeAt', 'ASC']] })
@@ -22,7 +20,7 @@ export async function walls(club: Club) {
 
 /** Makes a link for a wall. Its key is told once: only its digest is kept. */
 export async function addWall(club: Club, userId: string): Promise<{ id: string; key: string }> {
-  const [id, key] = [randomUUID(), `wall_${randomBytes(KEY_BYTES).toString('base64url')}`]
+  const [id, key] = [randomUUID(), newKey('wall')]
   await club.walls.add({ id, digest: digestOf(key), madeBy: userId })
   // Of the session topic only what ends one is told: a wall that has just been opened would hear that it is over.
   await club.changed('library', id, 'wall added', userId)

@@ -11,31 +11,15 @@ const says = computed(() =>
     layer: library.layerName,
   }),
 )
+const lines = computed(() =>
+  [
+    { text: says.value.chain },
+    { name: 'Partner', text: says.value.partner },
+    { text: says.value.safety },
+  ].filter(({ text }) => text),
+)
 </script>
 
 <template>
-  <p v-if="says.chain || says.partner || says.safety" class="beside">
-    <span v-if="says.chain">{{ says.chain }}</span>
-    <span v-if="says.partner"><b>Partner:</b> {{ says.partner }}</span>
-    <span v-if="says.safety">{{ says.safety }}</span>
-  </p>
+  <SaidLine :lines="lines" />
 </template>
-
-<style scoped>
-.beside {
-  display: -webkit-box;
-  -webkit-box-orient: vertical;
-  -webkit-line-clamp: 2;
-  flex: none;
-  overflow: hidden;
-  font-size: 20px;
-  line-height: 26px;
-  color: var(--color-hall-ash);
-}
-.beside span + span::before {
-  content: ' · ';
-}
-.beside b {
-  font-weight: 640;
-}
-</style>

@@ -30,11 +30,11 @@ const lines = computed(() => {
   const rest = open.value.length - some.length
   return [
     { name: 'Focus', text: focus, strong: true },
-    { name: '', text: rung, strong: true },
-    { name: '', text: sections, strong: true },
-    { name: '', text: chain },
+    { text: rung, strong: true },
+    { text: sections, strong: true },
+    { text: chain },
     { name: 'Partner', text: partner },
-    { name: '', text: safety },
+    { text: safety },
     { name: 'Watch', text: some.join('; ') + (rest > 0 ? `, and ${rest} more` : '') },
     { name: 'Often', text: props.shared ? fault : '' },
   ].filter(({ text }) => text)
@@ -42,36 +42,16 @@ const lines = computed(() => {
 </script>
 
 <template>
-  <p v-if="lines.length" class="beside">
-    <span v-for="line in lines" :key="line.name + line.text" :class="{ strong: line.strong }"
-      ><b v-if="line.name">{{ line.name }}: </b>{{ line.text }}</span
-    >
-  </p>
+  <SaidLine class="now" :lines="lines" />
 </template>
 
 <style scoped>
-.beside {
-  display: -webkit-box;
-  -webkit-box-orient: vertical;
-  -webkit-line-clamp: 2;
-  flex: none;
-  overflow: hidden;
+.now {
   font-size: 21px;
   line-height: 27px;
-  color: var(--color-hall-ash);
-}
-.beside span + span::before {
-  content: ' · ';
-}
-.beside b {
-  font-weight: 640;
-}
-.strong {
-  font-weight: 640;
-  color: #fff3d6;
 }
 @media (max-width: 760px) {
-  .beside {
+  .now {
     -webkit-line-clamp: 4;
     font-size: 19px;
     line-height: 23px;

@@ -1,25 +1,10 @@
 <script setup lang="ts">
 import { newReaderSchema, readersSchema } from '~~/shared/answers'
-import type { z } from 'zod'
 
 /** Readers at the door: each has a key that can send taps and nothing else; it is shown once. */
-const readers = ref<z.infer<typeof readersSchema>>([])
+const { rows: readers, problem, attempt, end } = useOpenKeys('/api/readers', readersSchema)
 const name = ref('')
 const fresh = ref<{ name: string; key: string }>()
-const problem = ref('')
-const load = async () => {
-  readers.value = await api('/api/readers', { answer: readersSchema })
-}
-async function attempt(task: () => Promise<unknown>) {
-  problem.value = ''
-  try {
-    await task()
-    await load()
-  } catch (error) {
-    problem.value = saidBy(error)
-  }
-}
-onMounted(() => attempt(load))
 const add = () =>
   attempt(async () => {
     const called = name.value.trim()
@@ -31,7 +16,6 @@ const add = () =>
     fresh.value = { name: called, key: made.key }
     name.value = ''
   })
-const end = (id: string) => attempt(() => api(`/api/readers/${id}`, { method: 'DELETE' }))
 const seen = (at: Date | null) =>
   at
     ? `heard last ${at.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}`

@@ -1,30 +1,14 @@
 <script setup lang="ts">
 import { newWallSchema, wallsSchema } from '~~/shared/answers'
-import type { z } from 'zod'
 
 /** Links for a projector or a television in the hall: each opens the class of the day and nothing else; it is shown once. */
-const walls = ref<z.infer<typeof wallsSchema>>([])
+const { rows: walls, problem, attempt, end } = useOpenKeys('/api/walls', wallsSchema)
 const fresh = ref('')
-const problem = ref('')
-const load = async () => {
-  walls.value = await api('/api/walls', { answer: wallsSchema })
-}
-async function attempt(task: () => Promise<unknown>) {
-  problem.value = ''
-  try {
-    await task()
-    await load()
-  } catch (error) {
-    problem.value = saidBy(error)
-  }
-}
-onMounted(() => attempt(load))
 const add = () =>
   attempt(async () => {
     const { key } = await api('/api/walls', { answer: newWallSchema, method: 'POST', body: {} })
     fresh.value = `${location.origin}/wall#${key}`
   })
-const end = (id: string) => attempt(() => api(`/api/walls/${id}`, { method: 'DELETE' }))
 const made = (at: Date) => at.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 

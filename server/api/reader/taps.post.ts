@@ -1,17 +1,16 @@
+import { requireKey } from '../../http/bearer'
 import { readBodyAs } from '../../http/body'
 import { useDatabase } from '../../http/database'
 import { answering } from '../../http/route'
 import { settleSoon } from '../../http/settler'
 import { serverNow } from '../../http/test-clock'
-import { Refusal } from '../../services/refusal'
 import { readerOf, takeTaps, tapsBody } from '../../services/readers'
 import { settleClass } from '../../services/settle'
 
 /** What a reader at the door heard. It comes with the reader's own key (`Authorization: Bearer …`), which opens nothing else. */
 export default answering(async (event) => {
   const body = await readBodyAs(event, tapsBody)
-  const [, key] = /^Bearer (\S{1,200})$/.exec(getHeader(event, 'authorization') ?? '') ?? []
-  if (!key) throw new Refusal('signed-out', 'A reader sends its key: Authorization: Bearer KEY.')
+  const key = requireKey(event, 'A reader')
   const db = useDatabase()
   const reader = await readerOf(db, key)
   const { taps, classes } = await takeTaps(db, reader, body, serverNow(event))
