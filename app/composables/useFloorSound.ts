@@ -172,12 +172,16 @@ export function useFloorSound() {
     }
     void context.resume()
   }
+  /** Sounds at once, unless all is silent. */
+  function playNow(kind: CueKind) {
+    const buffer = bufferOf?.(kind)
+    if (context && buffer && !wishes.value.isSilent)
+      playAt(context, buffer, { sec: context.currentTime, gain: wishes.value.volume })
+  }
   function test() {
     wishes.value.isOn = true
     wake()
-    const bell = bufferOf?.('work')
-    if (context && bell && !wishes.value.isSilent)
-      playAt(context, bell, { sec: context.currentTime, gain: wishes.value.volume })
+    playNow('work')
     const cue: Cue = { at: 0, kind: 'work' }
     if (wishes.value.isSilent) show(cue)
     else say(cue)
@@ -187,10 +191,8 @@ export function useFloorSound() {
     () => [store.run?.counted, store.run?.waitsFor] as const,
     ([counted, waits], [before]) => {
       if (waits !== 'count' || !counted || counted <= (before ?? 0) || !wishes.value.isOn) return
-      const tick = bufferOf?.('rep')
       const cue: Cue = { at: 0, kind: 'rep', n: counted }
-      if (context && tick && !wishes.value.isSilent)
-        playAt(context, tick, { sec: context.currentTime, gain: wishes.value.volume })
+      playNow('rep')
       if (!wishes.value.isSilent) say(cue)
     },
   )
@@ -207,10 +209,9 @@ export function useFloorSound() {
     () => {
       const { call } = callNow.value ?? {}
       if (!call || !wishes.value.isOn || wishes.value.isSilent) return
-      const bell = bufferOf?.(call.feint ? 'reset' : 'work')
       if (wishes.value.speaks && hasVoice.value && !call.feint)
         speechSynthesis.speak(new SpeechSynthesisUtterance(call.call))
-      else if (context && bell) playAt(context, bell, { sec: context.currentTime, gain: wishes.value.volume })
+      else playNow(call.feint ? 'reset' : 'work')
     },
   )
   useIntervalFn(look, EVERY_MS)

@@ -291,7 +291,7 @@ test('a head knock: they sit out at once, and what happened is written down apar
   await sheet.getByRole('button', { name: 'Write it down' }).click()
   await expect(sheet.getByRole('alert')).toContainText('what happened and who was told')
   await sheet.getByLabel('What happened, as it was seen').fill('Heads met in the turn')
-  await sheet.getByRole('button', { name: 'a parent or guardian' }).click()
+  await sheet.getByRole('radio', { name: 'a parent or guardian' }).click()
   await sheet.getByRole('button', { name: 'Write it down' }).click()
   await expect(sheet).toHaveCount(0)
   await expect

@@ -7,6 +7,10 @@ const store = useClassStore()
 const clock = useClock()
 const open = ref(false)
 const kind = ref<'order' | 'react'>('order')
+const KINDS = [
+  { value: 'order', name: 'In order, then at random' },
+  { value: 'react', name: 'To react to, with feints' },
+] as const
 const typed = useLocalStorage('golden-lintel-calls', 'one\ntwo\nthree\nfour')
 const min = ref(2)
 const from = ref(4)
@@ -78,26 +82,7 @@ const FIGURES = computed(() =>
       <button type="button" class="yes" @click="store.act('calls')">End the calls</button>
     </div>
     <form v-else class="form" @submit.prevent="begin">
-      <div class="row" role="radiogroup" aria-label="Kind of calls">
-        <button
-          type="button"
-          role="radio"
-          :aria-checked="kind === 'order'"
-          :class="{ on: kind === 'order' }"
-          @click="kind = 'order'"
-        >
-          In order, then at random
-        </button>
-        <button
-          type="button"
-          role="radio"
-          :aria-checked="kind === 'react'"
-          :class="{ on: kind === 'react' }"
-          @click="kind = 'react'"
-        >
-          To react to, with feints
-        </button>
-      </div>
+      <HallChoices v-model="kind" label="Kind of calls" :options="KINDS" />
       <label for="call-words"
         >What is called, one to a line; an arrow gives its answer: one → slip and counter</label
       >
@@ -146,10 +131,6 @@ textarea {
 }
 .on p {
   font-size: 22px;
-}
-button.on {
-  color: var(--color-hall);
-  background: #e4d5b8;
 }
 .yes {
   min-height: 60px;

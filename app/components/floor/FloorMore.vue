@@ -83,9 +83,12 @@ const offered = computed(() => {
     : [...new Set(store.plan ? techniquesOf(store.plan).map(({ id }) => id) : [])].flatMap(
         (id) => library.items.get(id) ?? [],
       )
-  return found.slice(0, 8)
+  return found.slice(0, 8).map(({ id }) => ({ value: id, name: library.itemName(id) }))
 })
-const layers = computed(() => library.items.get(chosen.value)?.layers ?? [])
+const groups = computed(() => (store.plan?.groups ?? []).map(({ id, name }) => ({ value: id, name })))
+const layers = computed(() =>
+  (library.items.get(chosen.value)?.layers ?? []).map(({ name }, n) => ({ value: n + 1, name })),
+)
 watch(chosen, () => (layer.value = 1))
 const mayChange = computed(() => {
   const { mode } = block.value ?? {}
@@ -136,46 +139,10 @@ function change() {
         </div>
         <form v-if="mayChange" class="change" @submit.prevent="change">
           <h4>One group works something else</h4>
-          <div class="row" role="radiogroup" aria-label="Which group">
-            <button
-              v-for="one in store.plan?.groups"
-              :key="one.id"
-              type="button"
-              role="radio"
-              :aria-checked="group === one.id"
-              :class="{ on: group === one.id }"
-              @click="group = one.id"
-            >
-              {{ one.name }}
-            </button>
-          </div>
+          <HallChoices v-model="group" label="Which group" :options="groups" />
           <input v-model="words" type="search" placeholder="Find an item" aria-label="Find an item" />
-          <div class="row" role="radiogroup" aria-label="Which item">
-            <button
-              v-for="item in offered"
-              :key="item.id"
-              type="button"
-              role="radio"
-              :aria-checked="chosen === item.id"
-              :class="{ on: chosen === item.id }"
-              @click="chosen = item.id"
-            >
-              {{ library.itemName(item.id) }}
-            </button>
-          </div>
-          <div v-if="layers.length > 1" class="row" role="radiogroup" aria-label="Which layer">
-            <button
-              v-for="(one, n) in layers"
-              :key="n"
-              type="button"
-              role="radio"
-              :aria-checked="layer === n + 1"
-              :class="{ on: layer === n + 1 }"
-              @click="layer = n + 1"
-            >
-              {{ one.name }}
-            </button>
-          </div>
+          <HallChoices v-model="chosen" label="Which item" :options="offered" />
+          <HallChoices v-if="layers.length > 1" v-model="layer" label="Which layer" :options="layers" />
           <button type="submit" class="yes" :disabled="!group || !chosen">From now on</button>
         </form>
       </section>

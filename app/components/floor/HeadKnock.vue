@@ -33,8 +33,9 @@ function choose(id: string) {
   at.value = clock.device()
   if (store.register.get(id)?.state !== 'out') store.tap('out', id, { reason: SITS_OUT_FOR })
 }
-const SITES = ['head', 'face', 'jaw', 'neck', 'another place']
-const TOLD = ['a parent or guardian', 'whoever takes them home', 'the student only', 'nobody yet']
+const asChoices = (names: readonly string[]) => names.map((name) => ({ value: name, name }))
+const SITES = asChoices(['head', 'face', 'jaw', 'neck', 'another place'])
+const TOLD = asChoices(['a parent or guardian', 'whoever takes them home', 'the student only', 'nobody yet'])
 const missing = computed(() =>
   [happened.value.trim() ? '' : 'what happened', told.value.trim() ? '' : 'who was told'].filter(Boolean),
 )
@@ -75,19 +76,7 @@ function keep() {
       </section>
       <section class="fields">
         <label for="knock-site">Where</label>
-        <div class="row" role="radiogroup" aria-label="Where">
-          <button
-            v-for="one in SITES"
-            :key="one"
-            type="button"
-            role="radio"
-            :aria-checked="site === one"
-            :class="{ on: site === one }"
-            @click="site = one"
-          >
-            {{ one }}
-          </button>
-        </div>
+        <HallChoices v-model="site" label="Where" :options="SITES" />
         <input id="knock-site" v-model="site" maxlength="100" />
         <label for="knock-happened">What happened, as it was seen</label>
         <textarea
@@ -100,17 +89,7 @@ function keep() {
         <label for="knock-done">What was done</label>
         <textarea id="knock-done" v-model="done" rows="2" maxlength="2000" />
         <label for="knock-told">Who was told</label>
-        <div class="row">
-          <button
-            v-for="one in TOLD"
-            :key="one"
-            type="button"
-            :class="{ on: told === one }"
-            @click="told = one"
-          >
-            {{ one }}
-          </button>
-        </div>
+        <HallChoices v-model="told" label="Who was told" :options="TOLD" />
         <input id="knock-told" v-model="told" maxlength="500" :aria-invalid="isAsking && !told.trim()" />
         <p v-if="isAsking && missing.length" role="alert" class="asked">
           Still to say: {{ missing.join(' and ') }}. They sit out already.
@@ -172,16 +151,6 @@ textarea {
   margin: 8px 0 2px;
   font-size: 20px;
   color: var(--color-hall-ash);
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-bottom: 6px;
-}
-.on {
-  color: var(--color-hall);
-  background: #e4d5b8;
 }
 .asked {
   margin-top: 8px;
