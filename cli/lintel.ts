@@ -12,7 +12,9 @@ import { checkPlan, isMendable } from '../core/checks'
 import { readClub } from '../core/checks/club-file'
 import { readRefitState, refit } from '../core/floor/refit'
 import { worthOf } from '../core/balance/worth'
+import loadHighs from 'highs'
 import { readRequest } from '../core/draft/request'
+import { solveAll } from '../core/draft/solve'
 import { planTerm, readTerm } from '../core/term/term'
 import { pairStudents } from '../core/partners/pairing'
 import { readRoster } from '../core/partners/roster-file'
@@ -27,6 +29,7 @@ import { readRoster } from '../core/partners/roster-file'
  *   lintel due LEDGER.json                      what is due for each student and each group
  *   lintel pair ROSTER.json                     the partners that cost least, proved, as one JSON object
  *   lintel balance PLAN.json CLUB.json [REQUEST.json]   what a plan is worth, and to whom
+ *   lintel draft REQUEST.json CLUB.json         a whole class from what is due, with why, and how far it is from the best
  *   lintel term TERM.json                       what is short by the grading, and the term spread over its classes
  *
  * Exit 0 with the result on stdout; exit 2 with one line per fault on stderr (`path: what is wrong`) and nothing on stdout.
@@ -133,6 +136,21 @@ const VERBS: Record<string, Command> = {
       return worthOf(plan, read.club, new Set(request?.request.theme ?? []))
     },
   },
+  draft: {
+    usage: 'lintel draft REQUEST.json CLUB.json',
+    files: 2,
+    flags: [],
+    run: async ([requestFile = '', clubFile = '']) => {
+      const asked = readRequest(readJson(requestFile))
+      if (!asked.ok) throw new Refused(asked.faults)
+      const read = readClub(readJson(clubFile))
+      if (!read.ok) throw new Refused(read.faults)
+      const began = performance.now()
+      const draft = solveAll(await loadHighs(), asked.request, read.club, () => performance.now() / 1000)
+      if (!draft) return refuse('lengthMin', 'no class of this length can be made under these choices')
+      return { ...draft, seconds: Math.round(performance.now() - began) / 1000 }
+    },
+  },
   term: {
     usage: 'lintel term TERM.json',
     files: 1,
@@ -165,7 +183,7 @@ const VERBS: Record<string, Command> = {
   },
 }
 
-function run(args: string[]): unknown {
+async function run(args: string[]): Promise<unknown> {
   const [name = '', ...rest] = args
   const command = VERBS[name]
   if (!command)
@@ -185,7 +203,7 @@ function run(args: string[]): unknown {
 }
 
 try {
-  process.stdout.write(`${JSON.stringify(run(process.argv.slice(2)), null, 2)}\n`)
+  process.stdout.write(`${JSON.stringify(await run(process.argv.slice(2)), null, 2)}\n`)
 } catch (error) {
   if (!(error instanceof Refused)) throw error
   for (const { path, message } of error.faults) process.stderr.write(`${path}: ${message}\n`)

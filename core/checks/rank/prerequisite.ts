@@ -11,7 +11,7 @@ const tell = telling('prereq.missing', 'warn')
  * Whether a student has something behind them: the ledger says so, or their rank does, because a lower one is asked for it. A
  * ledger begins some day; the rank remembers what came before.
  */
-function knows(student: Expected, need: Prerequisite, attested: Attested): boolean {
+export function knows(student: Expected, need: Prerequisite, attested: Attested): boolean {
   if ((student.practised.get(need.item)?.layer ?? 0) >= need.layer) return true
   return (attested.get(student.rank)?.get(need.item) ?? 0) >= need.layer
 }

@@ -1,0 +1,465 @@
+import type { ClubFacts } from '../checks/club-facts'
+import { fresh } from '../balance/worth'
+import { FADES_AFTER_MS, UNITS_FOR } from '../checks/warmup/preparation'
+import type { Category } from '../curriculum/categories'
+import { REGIONS, type Item } from '../curriculum/item'
+import { floorM2, kitOf, type Candidate, type DraftGroup } from './candidates'
+import { bodySec, sameShape, shapeOf, type WorkLength } from './beats'
+import { secondsOf, type ClassFrame } from './frame'
+import { intensityOf, SETUP_SEC, type Choice } from './model'
+
+/**
+ * Which board every chosen item comes to, and in which order the boards are: nothing of it changes what the plan is worth. Boards of one
+ * length are alike, so items are swapped among them until nobody is in the way of anybody, who can work the same does, and the class runs
+ * from falling and stepping to partners and play.
+ */
+
+/** A board to be: what each group works on it. */
+export interface DraftBoard {
+  length: WorkLength
+  /** There is time to show something new. */
+  shown: boolean
+  stretch: number
+  /** By group. */
+  works: (Candidate | undefined)[]
+}
+
+const STAGES: Record<Category, number> = {
+  falls: 0,
+  footwork: 1,
+  mobility: 1,
+  hands: 2,
+  blocks: 2,
+  kicks: 3,
+  weapons: 4,
+  forms: 4,
+  throws: 5,
+  groundwork: 5,
+  escapes: 5,
+  sparring: 6,
+  games: 6,
+  conditioning: 6,
+}
+
+const ROUNDS = 140
+const MOST_TRIES = 12_000
+const MOST_STARTS = 3
+/** What a broken limit counts: little enough to be walked through while boards are still dealt out. */
+const BROKEN = 9
+/** How gladly changes for the worse are taken at first. */
+const HEAT = 3
+/** What a point of worth counts, where items of boards of different lengths change places. */
+const LOSS = 20
+const HARD = 7
+
+export function arrange(
+  choice: Choice,
+  frame: ClassFrame,
+  groups: readonly DraftGroup[],
+  club: ClubFacts,
+  counted: ReadonlySet<string>,
+  chance: () => number,
+): DraftBoard[] {
+  return new Arranging(choice, frame, groups, club, counted, chance).boards()
+}
+
+/** What an item asks of each region and gives it, by the region's number; nothing where it is nothing. */
+interface Body {
+  needs: (readonly [region: number, units: number])[]
+  gives: (readonly [region: number, rate: number])[]
+  works: number[]
+}
+
+const bodies = new WeakMap<Item, Body>()
+function bodyOf(item: Item): Body {
+  let body = bodies.get(item)
+  if (!body) {
+    const demand = REGIONS.map((region) => item.demand[region] ?? 0)
+    const gives = REGIONS.map((region) => item.prepares[region] ?? 0)
+    body = {
+      needs: demand.flatMap((level, r) => (level >= 2 ? [[r, UNITS_FOR[level as 2 | 3]] as const] : [])),
+      gives: gives.flatMap((rate, r) => (rate > 0 ? [[r, rate] as const] : [])),
+      works: REGIONS.flatMap((_, r) => ((demand[r] ?? 0) > 0 || (gives[r] ?? 0) > 0 ? [r] : [])),
+    }
+    bodies.set(item, body)
+  }
+  return body
+}
+
+class Arranging {
+  private readonly at: DraftBoard[]
+  private readonly stage = new Map<string, number>()
+  private readonly kit: ReadonlyMap<string, number>
+  /** Units of each region that the warm-up gives, and when it and every stretch is over or begins, in seconds. */
+  private readonly warmed: number[]
+  private readonly warmAt: number
+  private readonly begins: number[]
+  private readonly chosenWorth: number
+  private broken = 0
+  /** Items of boards of different lengths may change places, for a price. */
+  private bends = false
+  private readonly costs = new WeakMap<DraftBoard['works'], number>()
+  private readonly full = new WeakMap<DraftBoard['works'], number>()
+
+  constructor(
+    choice: Choice,
+    private readonly frame: ClassFrame,
+    private readonly groups: readonly DraftGroup[],
+    private readonly club: ClubFacts,
+    /** Categories whose share is limited. */
+    private readonly counted: ReadonlySet<string>,
+    private readonly chance: () => number,
+  ) {
+    this.kit = new Map(club.settings.hall.kit.map(({ name, count }) => [name.toLowerCase(), count]))
+    this.at = choice.stretches.flatMap(({ known, shown }, stretch) => [
+      ...shown.map((length): DraftBoard => ({
+        length,
+        shown: true,
+        stretch,
+        works: groups.map(() => undefined),
+      })),
+      ...known.map((length): DraftBoard => ({
+        length,
+        shown: false,
+        stretch,
+        works: groups.map(() => undefined),
+      })),
+    ])
+    this.warmed = REGIONS.map((region) =>
+      choice.warmup.reduce((sum, { item, sec }) => sum + ((item.prepares[region] ?? 0) * sec) / 60, 0),
+    )
+    const gap = frame.transitionSec
+    const warmupSec = choice.warmup.reduce((sum, { sec }) => sum + sec, choice.plainWarmupSec)
+    this.warmAt = frame.opening.sec + gap + secondsOf(frame.warmup.pinned) + warmupSec
+    let at = this.warmAt + gap
+    this.begins = choice.stretches.map(({ known, shown, freeSec, pinned }) => {
+      const begins = at
+      const boards = [...known, ...shown].reduce((sum, length) => sum + boardSec(length, gap), 0)
+      const kept = pinned.reduce((sum, p) => sum + (frame.pinned[p]?.sec ?? 0) + gap, 0)
+      at += boards + kept + freeSec + frame.waterSec + gap
+      return begins
+    })
+    for (const { candidate } of choice.chosen)
+      if (!this.stage.has(candidate.item.id))
+        this.stage.set(candidate.item.id, STAGES[candidate.item.category] + (chance() - 0.5) * 1.6)
+    this.deal(choice)
+    this.chosenWorth = this.at.reduce(
+      (sum, { works, length }) =>
+        sum + works.reduce((all, work) => all + (work ? work.weight * fresh(length) : 0), 0),
+      0,
+    )
+  }
+
+  /** What is shown to its own board, then what most groups share, then the rest. */
+  private deal({ chosen, shows }: Choice): void {
+    const open = chosen.map(({ candidate, lengths }) => ({ candidate, lengths: [...lengths] }))
+    const put = (board: DraftBoard | undefined, item: string, onlyNew: boolean) => {
+      if (!board) return
+      for (const one of open) {
+        const { candidate, lengths } = one
+        const { group } = candidate
+        const l = lengths.indexOf(board.length)
+        if (candidate.item.id !== item || l < 0 || board.works[group] || (onlyNew && !candidate.isNew))
+          continue
+        board.works[group] = candidate
+        lengths.splice(l, 1)
+      }
+    }
+    for (const { item, length } of shows)
+      put(
+        this.at.find((board) => board.shown && board.length === length && board.works.every((work) => !work)),
+        item,
+        true,
+      )
+    const left = new Map<string, number>()
+    for (const { candidate, lengths } of open)
+      left.set(candidate.item.id, (left.get(candidate.item.id) ?? 0) + lengths.length)
+    const shared = [...left].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))
+    for (const [item] of shared)
+      for (const { lengths, candidate } of open) {
+        if (candidate.item.id !== item) continue
+        for (const length of [...lengths]) {
+          const free = this.at.filter((board) => board.length === length && !board.works[candidate.group])
+          const beside = free.find(({ works }) => works.some((work) => work?.item.id === item)) ?? free[0]
+          put(beside, item, false)
+        }
+      }
+  }
+
+  boards(): DraftBoard[] {
+    for (let again = 0; again < MOST_STARTS && (again === 0 || this.brokenNow() > 0); again++) {
+      this.bends = again > 1
+      this.anneal()
+    }
+    this.mend()
+    return this.copy()
+  }
+
+  /** Changes are tried and taken back where they are for the worse, more and more strictly (simulated annealing). */
+  private anneal(): void {
+    let cost = this.cost()
+    const { at } = this
+    const tries = Math.min(MOST_TRIES, ROUNDS * at.length * Math.max(1, this.groups.length))
+    let heat = HEAT
+    let best = cost
+    let broken = this.broken
+    let kept = this.copy()
+    for (let t = 0; t < tries; t++) {
+      heat *= 1 - 5 / tries
+      const undo = this.change()
+      if (!undo) continue
+      const next = this.cost()
+      if (next <= cost || this.chance() < Math.exp((cost - next) / heat)) {
+        cost = next
+        if (this.broken < broken || (this.broken === broken && cost < best - 1e-9)) {
+          best = cost
+          broken = this.broken
+          kept = this.copy()
+        }
+      } else undo()
+    }
+    kept.forEach((board, p) => (this.at[p] = board))
+  }
+
+  /**
+   * Where a board still breaks a limit, a group takes another item there, or two boards of different lengths change what a group works:
+   * nothing hard, nothing that is counted elsewhere. It costs less than asking the programme again without what was in the way.
+   */
+  private mend(): void {
+    for (let broken = this.brokenNow(); broken > 0; broken = this.brokenNow()) {
+      let best: (() => void) | undefined
+      let least = Infinity
+      for (const change of this.mends()) {
+        const kept = this.at.map(({ works }) => works)
+        const next = change() + this.cost() / LOSS
+        if (this.broken < broken && next < least) {
+          least = next
+          best = change
+        }
+        this.at.forEach((board, p) => (board.works = kept[p] ?? board.works))
+      }
+      if (!best) return
+      best()
+    }
+  }
+
+  private brokenNow(): number {
+    this.cost()
+    return this.broken
+  }
+
+  /** Changes that only mending makes; each does it and returns what the plan is then worth less. */
+  private *mends(): Generator<() => number> {
+    const { at, groups } = this
+    for (const [g, group] of groups.entries()) {
+      const taken = new Set(at.flatMap(({ works }) => works[g]?.item ?? []))
+      const others = group.candidates.filter((one) => this.isEasy(one) && this.isWarm(one))
+      for (const [p, board] of at.entries()) {
+        const was = board.works[g]
+        if (!was) continue
+        for (const other of others)
+          if (other !== was)
+            yield () => {
+              board.works = board.works.with(g, other)
+              const gained = taken.has(other.item) ? other.weight / 3 : other.weight
+              return (was.weight - gained) * fresh(board.length)
+            }
+        if (!this.isUncounted(was)) continue
+        for (const beside of at.slice(p + 1)) {
+          const other = beside.works[g]
+          if (beside.length === board.length || !other || other.item === was.item || !this.isUncounted(other))
+            continue
+          yield () => {
+            board.works = board.works.with(g, other)
+            beside.works = beside.works.with(g, was)
+            return (was.weight - other.weight) * (fresh(board.length) - fresh(beside.length))
+          }
+        }
+      }
+    }
+  }
+
+  /** Whether the warm-up is enough for it. */
+  private isWarm({ item }: Candidate): boolean {
+    return bodyOf(item).needs.every(([r, need]) => (this.warmed[r] ?? 0) >= need)
+  }
+
+  /** Nothing is counted of it: how long it is worked breaks no limit. */
+  private isUncounted({ item: { category, jumps, headContact } }: Candidate): boolean {
+    return jumps === 0 && !headContact && !this.counted.has(category)
+  }
+
+  private isEasy(one: Candidate): boolean {
+    const { item, isNew, standing } = one
+    return (
+      this.isUncounted(one) &&
+      !isNew &&
+      standing !== 'new' &&
+      item.category !== 'throws' &&
+      intensityOf(item) < 8
+    )
+  }
+
+  private copy = (): DraftBoard[] => this.at.map((board) => ({ ...board, works: [...board.works] }))
+
+  private pick = (of: number): number => Math.floor(this.chance() * of)
+
+  /** One group's items of two boards change places, or all of two boards, or two boards of a stretch. */
+  private change(): (() => void) | undefined {
+    const { at, groups } = this
+    const p = this.pick(at.length)
+    const q = this.pick(at.length)
+    const [a, b] = [at[p], at[q]]
+    if (!a || !b || p === q) return undefined
+    const kind = this.chance()
+    if (kind < 0.5 && a.length === b.length) {
+      const g = this.pick(groups.length)
+      if (a.works[g] === b.works[g]) return undefined
+      const [was, other] = [a.works, b.works]
+      a.works = was.with(g, other[g])
+      b.works = other.with(g, was[g])
+      return () => {
+        a.works = was
+        b.works = other
+      }
+    }
+    if (kind < 0.8 && a.length === b.length && a.shown === b.shown) {
+      const swap = () => ([a.works, b.works] = [b.works, a.works])
+      swap()
+      return swap
+    }
+    if (this.bends && kind > 0.92 && a.length !== b.length) {
+      const g = this.pick(groups.length)
+      const [x, y] = [a.works[g], b.works[g]]
+      if (!x || !y || x === y || !this.isUncounted(x) || !this.isUncounted(y)) return undefined
+      const [was, other] = [a.works, b.works]
+      a.works = was.with(g, y)
+      b.works = other.with(g, x)
+      return () => {
+        a.works = was
+        b.works = other
+      }
+    }
+    if (a.stretch !== b.stretch) return undefined
+    const swap = () => ([at[p], at[q]] = [at[q] as DraftBoard, at[p] as DraftBoard])
+    swap()
+    return swap
+  }
+
+  /** What speaks against the boards as they are; how many limits they break is in `broken` then. */
+  private cost(): number {
+    let cost = 0
+    let broken = 0
+    const fallen = new Set<number>()
+    const had = new Set<string>()
+    let highest = -Infinity
+    let worth = 0
+    let second = this.warmAt
+    let stretch = -1
+    const units = this.groups.map(() => [...this.warmed])
+    const worked = this.groups.map(() => this.warmed.map(() => this.warmAt))
+    this.at.forEach((board, p) => {
+      if (board.stretch !== stretch) second = this.begins[(stretch = board.stretch)] ?? second
+      const begins = second
+      second += boardSec(board.length, this.frame.transitionSec)
+      cost += this.boardCost(board)
+      let stages = 0
+      let many = 0
+      const news = new Set<string>()
+      board.works.forEach((work, g) => {
+        if (!work) return
+        const { item, isNew } = work
+        worth += work.weight * fresh(board.length)
+        const stage = this.stage.get(item.id) ?? 0
+        stages += stage
+        many++
+        if (item.category === 'throws' && !fallen.has(g)) broken++
+        // What is new is shown the first time, one thing a board; in the same class it may come again.
+        const key = `${g} ${item.id}`
+        if (isNew && !had.has(key)) news.add(item.id)
+        had.add(key)
+        broken += unready(bodyOf(item), units[g] ?? [], worked[g] ?? [], begins)
+        doneWith(bodyOf(item), units[g] ?? [], worked[g] ?? [], second, board.length)
+        const before = this.at[p - 1]?.works[g]?.item
+        if (before?.id === item.id) cost += 0.5
+        else if (before?.category === item.category) cost += 0.08
+        if (p === this.at.length - 1 && intensityOf(item) >= HARD) cost += 0.4
+      })
+      board.works.forEach((work, g) => {
+        if (work?.item.category === 'falls') fallen.add(g)
+      })
+      broken += Math.max(0, news.size - (board.shown ? 1 : 0)) + this.overTheHall(board.works)
+      const stage = many ? stages / many : 0
+      if (stage < highest) cost += (highest - stage) * 0.35
+      highest = Math.max(highest, stage)
+    })
+    this.broken = broken
+    return cost + BROKEN * broken + LOSS * Math.max(0, this.chosenWorth - worth)
+  }
+
+  /** Known for the works as they are: a change puts others in their place. */
+  private boardCost({ works }: DraftBoard): number {
+    let cost = this.costs.get(works)
+    if (cost === undefined) this.costs.set(works, (cost = this.costOf(works)))
+    return cost
+  }
+
+  private costOf(works: DraftBoard['works']): number {
+    const different: Candidate[] = []
+    let cost = 0
+    for (const work of works) {
+      if (!work) continue
+      if (!different.some(({ item }) => item === work.item)) different.push(work)
+    }
+    const first = different[0]
+    cost += different.length - 1
+    if (first) {
+      const shape = shapeOf(first.item, 180)
+      cost += 1.2 * different.filter(({ item }) => !sameShape(shapeOf(item, 180), shape)).length
+      cost += 0.4 * different.filter(({ item }) => item.category !== first.item.category).length
+    }
+    return cost
+  }
+
+  /** How many limits of the hall a board breaks. */
+  private overTheHall(works: DraftBoard['works']): number {
+    let over = this.full.get(works)
+    if (over === undefined) this.full.set(works, (over = this.hallLimitsOf(works)))
+    return over
+  }
+
+  private hallLimitsOf(works: DraftBoard['works']): number {
+    const { areaM2 } = this.club.settings.hall
+    let m2 = 0
+    let over = 0
+    const need = new Map<string, number>()
+    const heads = new Map<Candidate['item'], number>()
+    works.forEach((work, g) => {
+      if (work) heads.set(work.item, (heads.get(work.item) ?? 0) + (this.groups[g]?.heads ?? 0))
+    })
+    for (const [item, many] of heads) {
+      m2 += floorM2(item, many)
+      for (const [name, units] of kitOf(item, many)) need.set(name, (need.get(name) ?? 0) + units)
+    }
+    for (const [name, units] of need) if (units > (this.kit.get(name) ?? Infinity)) over++
+    return over + (areaM2 > 0 && m2 > areaM2 ? 1 : 0)
+  }
+}
+
+/** From the first rep of a board to the next board, about. */
+const boardSec = (length: WorkLength, gapSec: number): number => bodySec(length) + SETUP_SEC + gapSec
+
+/** Regions that an item loads without their being ready, as far as warm-up and the work before it tell. */
+function unready({ needs }: Body, units: number[], worked: number[], at: number): number {
+  let many = 0
+  for (const [r, need] of needs) {
+    const faded = (at - (worked[r] ?? 0)) * 1000 > FADES_AFTER_MS - 60_000
+    if ((units[r] ?? 0) * (faded ? 0.5 : 1) < need - 1e-9) many++
+  }
+  return many
+}
+
+function doneWith({ gives, works }: Body, units: number[], worked: number[], at: number, sec: number): void {
+  for (const [r, rate] of gives) units[r] = (units[r] ?? 0) + (rate * sec) / 60
+  for (const r of works) worked[r] = at
+}

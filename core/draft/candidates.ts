@@ -1,0 +1,225 @@
+import { studentsByGroup, dueFor, weightsFor } from '../balance/worth'
+import { ClubIndex } from '../checks/club-index'
+import type { ClubFacts, Expected } from '../checks/club-facts'
+import { jumpLimit } from '../checks/load/jumps'
+import { knows } from '../checks/rank/prerequisite'
+import { demandOf } from '../checks/ground'
+import { regionsInNote } from '../people/floor-note'
+import type { Item } from '../curriculum/item'
+import type { Standing } from '../curriculum/syllabus'
+import { groupAmong } from '../people/placed'
+import type { Plan } from '../plan/schema'
+import type { DraftRequest } from './request'
+
+/** What a group may be given to work on in a draft, and what it would be worth. */
+
+/** An item for a group, at the layer that is next for it. */
+export interface Candidate {
+  /** Index of the group. */
+  group: number
+  item: Item
+  layer: number
+  /** What is due of it, more where it is of the theme: what a whole of it would serve. 0: it fills the time. */
+  weight: number
+  /** Most of the group never had it: it has to be shown. */
+  isNew: boolean
+  standing: Standing
+  /** How gladly it is taken where worth does not decide, 0 to 1. */
+  liking: number
+}
+
+export interface DraftGroup {
+  index: number
+  id: string
+  name: string
+  heads: number
+  students: readonly Expected[]
+  /** What would be served if everything due were. */
+  of: number
+  weights: ReadonlyMap<string, number>
+  candidates: Candidate[]
+  /** None of its students has practised anything yet. */
+  unwritten: boolean
+  jumpLimit: number
+}
+
+/** Items beyond those that are due, by which a group is kept at work. */
+const MOST_FILLERS = 12
+const LIKING: Record<Standing, number> = { current: 1, review: 0.6, none: 0.3, new: 0.2, ahead: 0 }
+
+/** Keeps to an age below which nobody is hit on the head. */
+const HEAD_AGE = 16
+
+export function draftGroups(
+  request: DraftRequest,
+  club: ClubFacts,
+  exercises: ReadonlySet<string>,
+): DraftGroup[] {
+  const byWorth = studentsByGroup(request, club.students)
+  return request.groups.map((group, index) => {
+    const counted = byWorth[index] ?? []
+    const due = dueFor(counted, club, request.date)
+    const weights = weightsFor(due, club, new Set(request.theme))
+    const students = club.students.filter((student) => groupAmong(request.groups, student) === group)
+    const facts: GroupForDraft = {
+      group,
+      index,
+      students,
+      weights,
+      unwritten: students.every(({ practised }) => practised.size === 0),
+      youngest: youngestOf(students),
+    }
+    return {
+      index,
+      id: group.id,
+      name: group.name,
+      heads: group.headcount,
+      students,
+      of: [...weights.values()].reduce((sum, weight) => sum + weight, 0),
+      weights,
+      candidates: candidatesFor(facts, request, club, exercises),
+      unwritten: facts.unwritten,
+      jumpLimit: jumpLimit(facts.youngest, club.settings.limits),
+    }
+  })
+}
+
+interface GroupForDraft {
+  group: Plan['groups'][number]
+  index: number
+  students: readonly Expected[]
+  weights: ReadonlyMap<string, number>
+  unwritten: boolean
+  youngest: number | undefined
+}
+
+const youngestOf = (students: readonly Expected[]): number | undefined => {
+  const ages = students.flatMap(({ age }) => age ?? [])
+  return ages.length ? Math.min(...ages) : undefined
+}
+
+function candidatesFor(
+  of: GroupForDraft,
+  request: DraftRequest,
+  club: ClubFacts,
+  exercises: ReadonlySet<string>,
+): Candidate[] {
+  const index = ClubIndex.of(club)
+  const banned = new Set(request.banned)
+  const ranks = index.ranksAmong(of.group.ranks)
+  const forbidden = forbiddenBy(of.students)
+  const all = [...club.items.values()].flatMap((item): Candidate[] => {
+    const { id } = item
+    const weight = of.weights.get(id) ?? 0
+    if (exercises.has(id) || banned.has(id) || item.parts?.some(({ technique }) => banned.has(technique)))
+      return []
+    if (request.most[item.category] === 0 || forbidden(item) || !fitsTheHall(item, of, club)) return []
+    if (item.headContact && of.youngest !== undefined && of.youngest < HEAD_AGE) return []
+    // A partner is somebody of the same group: whoever is alone in it works alone.
+    if (item.partner === 'partner' && of.group.headcount === 1) return []
+    const standing = index.nearestStanding(id, ranks)
+    if (isTooFarAhead(id, standing, ranks, index, club)) return []
+    const layer = nextLayer(item, of, club, index)
+    if (layer === undefined) return []
+    const had = of.students.filter((student) => hasHad(student, id, of, index)).length
+    const isNew = of.students.length > 0 && had * 2 <= of.students.length
+    return [{ group: of.index, item, layer, weight, isNew, standing, liking: LIKING[standing] }]
+  })
+  const worthIt = all.filter(({ weight }) => weight > 0)
+  const fillers = all
+    .filter(({ weight, standing }) => weight === 0 && standing !== 'new')
+    .sort(
+      (a, b) => Number(a.isNew) - Number(b.isNew) || b.liking - a.liking || (a.item.id < b.item.id ? -1 : 1),
+    )
+    .slice(0, MOST_FILLERS)
+  return [...worthIt, ...fillers]
+}
+
+/** A ledger begins some day: where it has not, a rank remembers what the ranks below it are asked for. */
+function hasHad(student: Expected, item: string, { unwritten }: GroupForDraft, index: ClubIndex): boolean {
+  return (
+    student.practised.has(item) || (unwritten && (index.attestedBy.get(student.rank)?.has(item) ?? false))
+  )
+}
+
+function isTooFarAhead(
+  item: string,
+  nearest: Standing,
+  ranks: readonly string[],
+  index: ClubIndex,
+  { settings }: ClubFacts,
+): boolean {
+  if (settings.ahead === 'allow') return false
+  return settings.ahead === 'forbid'
+    ? ranks.some((rank) => index.standing(item, rank) === 'ahead')
+    : nearest === 'ahead'
+}
+
+/** Whether somebody's note rules an item out for their group. */
+function forbiddenBy(students: readonly Expected[]): (item: Item) => boolean {
+  const notes = students.flatMap(({ note }) => (note ? [regionsInNote(note)] : []))
+  const noFalls = notes.some(({ falls }) => falls)
+  const noContact = notes.some(({ contact }) => contact)
+  return (item) =>
+    (noFalls &&
+      (item.category === 'falls' || item.category === 'throws' || demandOf(item, 'falling') >= 1)) ||
+    (noContact && item.contact !== 'none' && item.contact !== 'touch')
+}
+
+/** Whether the hall holds, and the club has the kit for, a group of it by itself. */
+function fitsTheHall(item: Item, { group }: GroupForDraft, { settings: { hall } }: ClubFacts): boolean {
+  if (hall.areaM2 > 0 && floorM2(item, group.headcount) > hall.areaM2) return false
+  return kitOf(item, group.headcount).every(([name, units]) => {
+    const has = hall.kit.find((kit) => kit.name.toLowerCase() === name)
+    return !has || units <= has.count
+  })
+}
+
+/** Floor that so many take at an item, in m². */
+export function floorM2(item: Item, heads: number): number {
+  return (item.footprintM2 ?? 0) * (item.partner === 'partner' ? Math.ceil(heads / 2) : heads)
+}
+
+/** The kit that so many use at an item at once, by its name in small letters. */
+export function kitOf(item: Item, heads: number): [name: string, units: number][] {
+  if (heads === 0) return []
+  return item.kit.map(({ name, each, count }) => [
+    name.toLowerCase(),
+    (each === 'person' ? heads : each === 'pair' ? Math.ceil(heads / 2) : 1) * count,
+  ])
+}
+
+/** The highest layer for which enough of a group have what it stands on: at most what its rank is asked for, and one more than most have had. */
+function nextLayer(
+  item: Item,
+  { students, group }: GroupForDraft,
+  club: ClubFacts,
+  index: ClubIndex,
+): number | undefined {
+  const asked = Math.max(
+    1,
+    ...club.syllabus.flatMap(({ rank, item: id, layer }) =>
+      id === item.id && group.ranks.includes(rank) ? layer : [],
+    ),
+  )
+  const layers = students.map(({ practised }) => practised.get(item.id)?.layer ?? 0).sort((a, b) => a - b)
+  const middle = layers[Math.floor((layers.length - 1) / 2)] ?? 0
+  const highest = Math.min(item.layers.length, Math.max(asked, middle), middle + 1)
+  for (let layer = Math.max(1, highest); layer >= 1; layer--)
+    if (isReadyFor(item, layer, students, club, index)) return layer
+  return undefined
+}
+
+function isReadyFor(
+  item: Item,
+  layer: number,
+  students: readonly Expected[],
+  { settings }: ClubFacts,
+  index: ClubIndex,
+): boolean {
+  const of = students.length
+  return index.needsOf(item, layer).every((need) => {
+    const known = students.filter((student) => knows(student, need, index.attestedBy)).length
+    return known * 100 >= of * settings.limits.knownShare
+  })
+}
