@@ -80,7 +80,8 @@ const isBeside = ref<() => Promise<Plan>>()
  * Begins a plan. Where a class is there already the plan is made beside its own, and put on it only when that is asked for; where none is,
  * the class is made with the plan, or neither.
  */
-async function begin(make: () => Promise<Plan>, beside = false) {
+async function begin(make: () => Promise<Plan>, beside = false, drafted = false) {
+  const query = drafted ? '?draft=1' : ''
   problem.value = ''
   isBeside.value = undefined
   const { day, startTime } = wanted.value
@@ -96,10 +97,10 @@ async function begin(make: () => Promise<Plan>, beside = false) {
       toast(
         `A plan by itself. “${next.value.title}” stays the plan of the class until you put another on it.`,
       )
-      await navigateTo(`/compose/${id}`)
+      await navigateTo(`/compose/${id}${query}`)
     } else {
       const made = await planning.addClass({ plan }, wanted.value, beside)
-      await navigateTo(`/compose/${made.planId}`)
+      await navigateTo(`/compose/${made.planId}${query}`)
     }
   } catch (error) {
     problem.value = saidBy(error)
@@ -205,6 +206,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           <button v-if="last" type="button" class="way" :disabled="busy" @click="begin(again)">
             <b>Carry forward</b>
             <span>{{ last.title }}, one step on: layers by the marks, less talk, more work</span>
+          </button>
+          <button type="button" class="way" :disabled="busy" @click="begin(blank, false, true)">
+            <b>Draft it</b>
+            <span>from what is due for each group, within every check</span>
           </button>
           <button type="button" class="way" :disabled="busy" @click="begin(blank)">
             <b>Start blank</b>

@@ -44,6 +44,7 @@ const STAGES: Record<Category, number> = {
 const ROUNDS = 140
 const MOST_TRIES = 12_000
 const MOST_STARTS = 3
+const MOST_MENDS = 12_000
 /** What a broken limit counts: little enough to be walked through while boards are still dealt out. */
 const BROKEN = 9
 /** How gladly changes for the worse are taken at first. */
@@ -226,10 +227,12 @@ class Arranging {
    * nothing hard, nothing that is counted elsewhere. It costs less than asking the programme again without what was in the way.
    */
   private mend(): void {
-    for (let broken = this.brokenNow(); broken > 0; broken = this.brokenNow()) {
+    let tries = MOST_MENDS
+    for (let broken = this.brokenNow(); broken > 0 && tries > 0; broken = this.brokenNow()) {
       let best: (() => void) | undefined
       let least = Infinity
       for (const change of this.mends()) {
+        tries--
         const kept = this.at.map(({ works }) => works)
         const next = change() + this.cost() / LOSS
         if (this.broken < broken && next < least) {
@@ -433,13 +436,17 @@ class Arranging {
     let m2 = 0
     let over = 0
     const need = new Map<string, number>()
-    const heads = new Map<Candidate['item'], number>()
+    // Groups at one layer of an item are one track: its pairs are of all of them.
+    const tracks = new Map<string, { item: Item; heads: number }>()
     works.forEach((work, g) => {
-      if (work) heads.set(work.item, (heads.get(work.item) ?? 0) + (this.groups[g]?.heads ?? 0))
+      if (!work) return
+      const key = `${work.item.id} ${work.layer}`
+      const heads = (tracks.get(key)?.heads ?? 0) + (this.groups[g]?.heads ?? 0)
+      tracks.set(key, { item: work.item, heads })
     })
-    for (const [item, many] of heads) {
-      m2 += floorM2(item, many)
-      for (const [name, units] of kitOf(item, many)) need.set(name, (need.get(name) ?? 0) + units)
+    for (const { item, heads } of tracks.values()) {
+      m2 += floorM2(item, heads)
+      for (const [name, units] of kitOf(item, heads)) need.set(name, (need.get(name) ?? 0) + units)
     }
     for (const [name, units] of need) if (units > (this.kit.get(name) ?? Infinity)) over++
     return over + (areaM2 > 0 && m2 > areaM2 ? 1 : 0)

@@ -44,7 +44,8 @@ const MORE_WATERS = 3
 /** How much of the floor and the kit is left to be dealt out, each time boards were too full. */
 /** Where mending boards cost more than this share, the programme is asked for boards that need none. */
 const MOST_MENDED = 0.018
-const ROOM_KEPT = 0.95
+const MOST_SHORT = 2
+const ROOM_KEPT = 0.98
 /** How much earlier there is water, in seconds, each time it was too late. */
 const WATER_SOONER = 15
 
@@ -67,6 +68,7 @@ export function* draftClass(
 ): Generator<Asked, Draft | undefined, ProgrammeAnswer> {
   const ruled: Ruled = { out: new Set(), fades: new Set(), waters: 0, room: 1, soonerSec: 0 }
   let bound: number | undefined
+  let short = 0
   let best: (Judged & { bound: number }) | undefined
   for (let repair = 0; repair <= MOST_REPAIRS; repair++) {
     const attempt = attemptOf(request, club, ruled)
@@ -86,13 +88,17 @@ export function* draftClass(
     // What is ruled out later is still in what the first programme could form.
     bound ??= attempt.model.boundOf(answer.bound)
     const judged = attempt.judge(answer.values)
-    if (!best || isBetter(judged, best)) best = { ...judged, bound }
-    const isShort = judged.value < bound * (1 - MOST_MENDED)
-    if (judged.grave.length === 0 && !isShort) break
-    if (judged.grave.length === 0) ruled.room *= ROOM_KEPT
-    else if (!ruleOut(judged, attempt.groups, request, ruled)) break
+    const clear = withoutTrouble(judged, request, club)
+    if (!best || isBetter(clear, best)) best = { ...clear, bound }
+    const isGood = best.grave.length === 0 && best.value >= bound * (1 - MOST_MENDED)
+    // What is ruled out makes nothing worth more: once no answer can be better than the best, it stands.
+    if (isGood || (best.grave.length === 0 && attempt.model.boundOf(answer.bound) <= best.value)) break
+    if (judged.grave.length === 0) {
+      if (++short > MOST_SHORT) break
+      ruled.room *= ROOM_KEPT
+    } else if (!ruleOut(judged, attempt.groups, request, ruled)) break
   }
-  return best && finished(withoutTrouble(best, request, club), request, club, best.bound)
+  return best && finished(best, request, club, best.bound)
 }
 
 const isBetter = (one: Judged, other: Judged): boolean =>
@@ -101,6 +107,7 @@ const isBetter = (one: Judged, other: Judged): boolean =>
 
 /** Where a drafted board still breaks a limit when all else was tried, there is open practice instead. */
 function withoutTrouble(judged: Judged, request: DraftRequest, club: ClubFacts): Judged {
+  if (judged.grave.length === 0) return judged
   const kept = new Set(request.pinned.map(({ id }) => id))
   const trouble = new Set(judged.grave.flatMap(({ blocks }) => blocks).filter((id) => !kept.has(id)))
   const timeline = layPlan(judged.plan)

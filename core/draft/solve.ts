@@ -70,6 +70,8 @@ export function solveProgramme(
 
 /** Of the time there is, what the first search may take: the rest is for what the checks find. */
 const FIRST_SHARE = 0.6
+/** What is left over for arranging the last answer. */
+const SOLVING_SHARE = 0.9
 const LEAST_SEC = 0.3
 
 /**
@@ -91,7 +93,7 @@ export function solveAll(
   let step = drafting.next()
   for (let first = true; !step.done; first = false) {
     const { programme, draftOf } = step.value
-    const left = request.timeLimitSec - (now() - began)
+    const left = request.timeLimitSec * SOLVING_SHARE - (now() - began)
     const timeLimitSec = first ? left * FIRST_SHARE : left
     step = drafting.next(
       first || left > LEAST_SEC

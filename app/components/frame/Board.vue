@@ -53,7 +53,7 @@ const say = computed(() => {
         (block.value.notes ?? '')
       )
     case 'layers':
-      return 'each rank on its own layer'
+      return isOneItem.value ? 'each rank on its own layer' : 'side by side, each its own'
     case 'turns':
       return holding
         ? `each taught in turn; the others hold: ${holding.title}`
@@ -63,6 +63,8 @@ const say = computed(() => {
   }
 })
 
+/** Every track works the same item. */
+const isOneItem = computed(() => new Set(block.value.tracks?.map(({ technique }) => technique)).size < 2)
 const names = { item: library.itemName, layer: library.layerName }
 const beside = computed(() => (block.value.mode === 'together' ? besideWords(block.value, names) : []))
 

@@ -5,9 +5,12 @@ import { identityOf as keyOf, type Finding } from '~~/core/checks'
 /** What there is to tell about the plan, the worst first, those of one kind together; each opens to its figures and its fix. */
 const checks = useChecksStore()
 const plans = usePlanStore()
+const draft = useDraftStore()
 const opened = ref('')
 const rows = useTemplateRef<HTMLElement>('rows')
 const unfolded = ref(new Set<string>())
+
+const toFix = computed(() => (draft.isShown ? draft.toFix : checks.toFix))
 
 interface Row {
   finding: Finding
@@ -68,10 +71,10 @@ function walk(event: KeyboardEvent) {
   <section class="tray" :class="{ grown: opened }" aria-label="Checks">
     <div class="title">
       <h2>Checks <kbd>C</kbd></h2>
-      <p :class="checks.toFix ? 'text-brick-deep' : 'text-moss'" role="status">
-        {{ checks.toFix ? `${checks.toFix} to fix` : 'nothing to fix' }}
+      <p :class="toFix ? 'text-brick-deep' : 'text-moss'" role="status">
+        {{ toFix ? `${toFix} to fix` : 'nothing to fix' }}
       </p>
-      <p v-if="checks.toFix" class="font-normal text-ash"><kbd>F</kbd> one by one</p>
+      <p v-if="toFix && !draft.isShown" class="font-normal text-ash"><kbd>F</kbd> one by one</p>
     </div>
     <div ref="rows" class="rows" @keydown="walk">
       <p v-if="checks.problem" role="alert" class="py-1 text-13 text-brick-deep">{{ checks.problem }}</p>
@@ -79,7 +82,10 @@ function walk(event: KeyboardEvent) {
         Working out the least that prepares it…
         <button type="button" class="link" @click="checks.stop()">Stop</button>
       </p>
-      <ul v-if="list.length">
+      <p v-if="draft.isShown" class="py-2 text-ash">
+        Of the draft on the frame. What the plan itself has to fix is told again when you leave the draft.
+      </p>
+      <ul v-else-if="list.length">
         <template v-for="{ finding, number, folded } in list" :key="keyOf(finding)">
           <FindingRow
             :finding="finding"

@@ -9,6 +9,7 @@ definePageMeta({ layout: 'bare' })
 const store = usePlanStore()
 const checks = useChecksStore()
 const facts = useFactsStore()
+const draft = useDraftStore()
 const route = useRoute()
 const problem = ref('')
 const keysOpen = ref(false)
@@ -26,6 +27,7 @@ onMounted(async () => {
         .querySelector<HTMLElement>('[data-board][aria-selected="true"]')
         ?.focus({ preventScroll: true })
     isReady.value = true
+    if (route.query.draft) await toDraft()
   } catch (error) {
     problem.value = saidBy(error)
   }
@@ -92,6 +94,12 @@ async function addBoard() {
   await unfold('bench')
   const title = document.getElementById('board-title')
   if (title instanceof HTMLTextAreaElement) title.select()
+}
+/** The drafts take the place of the bench. */
+async function toDraft() {
+  if (draft.isOpen) return draft.close()
+  await unfold('bench')
+  draft.open()
 }
 async function mend() {
   const says = await checks.mendWorst()
@@ -229,6 +237,7 @@ const dated = computed(() => {
             >
               ↷
             </button>
+            <button type="button" class="btn" :aria-pressed="draft.isOpen" @click="toDraft">Draft…</button>
             <button type="button" class="btn" @click="addBoard">Add <kbd>A</kbd></button>
             <LazyOutMenu @versions="openVersions = true" />
             <button type="button" class="btn" aria-label="Keys" @click="keysOpen = true"><kbd>?</kbd></button>
@@ -258,7 +267,8 @@ const dated = computed(() => {
           :most="520"
           :usual="USUAL_PANES.bench"
         />
-        <Bench v-show="isOpen.bench" />
+        <LazyDraftPanel v-if="isOpen.bench && draft.isOpen" />
+        <Bench v-show="isOpen.bench && !draft.isOpen" />
       </div>
       <Tray ref="tray" />
     </main>

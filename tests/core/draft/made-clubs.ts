@@ -1,7 +1,7 @@
 import { demoItems, demoLadder, demoSyllabus } from '../../../demo/curriculum'
-import { clubSchema } from '../../../core/checks/club-file'
+import type { clubSchema } from '../../../core/checks/club-file'
 import type { z } from 'zod'
-import { requestSchema } from '../../../core/draft/request'
+import type { requestSchema } from '../../../core/draft/request'
 import { chanceOf } from '../../../core/kernel/chance'
 
 /** Clubs made at random: what their students have behind them, how many there are, and what hall they train in. */
@@ -21,8 +21,7 @@ export interface MadeClub {
 }
 
 const TODAY = '2026-11-26'
-const dayBefore = (days: number) =>
-  new Date(Date.parse(TODAY) - days * 86_400_000).toISOString().slice(0, 10)
+const dayBefore = (days: number) => new Date(Date.parse(TODAY) - days * 86_400_000).toISOString().slice(0, 10)
 
 export function madeClub({ seed, groups, items, lengthMin, history = 0.7, heads = 7 }: MadeClub): {
   club: ClubFile
@@ -37,7 +36,10 @@ export function madeClub({ seed, groups, items, lengthMin, history = 0.7, heads 
   const made = Array.from({ length: groups }, (_, g) => ({
     id: `group-${g + 1}`,
     name: `Group ${g + 1}`,
-    ranks: groups >= ranks.length ? [ranks[g % ranks.length]?.id ?? ''] : ranks.filter((_, r) => Math.floor((r * groups) / ranks.length) === g).map(({ id }) => id),
+    ranks:
+      groups >= ranks.length
+        ? [ranks[g % ranks.length]?.id ?? '']
+        : ranks.filter((_, r) => Math.floor((r * groups) / ranks.length) === g).map(({ id }) => id),
     headcount: Math.max(2, heads - 3 + upTo(6)),
   }))
   const students = made.flatMap((group) =>
@@ -75,7 +77,14 @@ export function madeClub({ seed, groups, items, lengthMin, history = 0.7, heads 
       settings: {
         name: 'A made club',
         zone: 'UTC',
-        hall: { areaM2: chance() < 0.3 ? 0 : students.length * (3 + upTo(7)), hot: chance() < 0.1, kit: [{ name: 'pad', count: 4 + upTo(students.length) }, { name: 'mat', count: students.length + upTo(20) }] },
+        hall: {
+          areaM2: chance() < 0.3 ? 0 : students.length * (3 + upTo(7)),
+          hot: chance() < 0.1,
+          kit: [
+            { name: 'pad', count: 4 + upTo(students.length) },
+            { name: 'mat', count: students.length + upTo(20) },
+          ],
+        },
       },
       students,
     },

@@ -1,0 +1,254 @@
+import { checkPlan, isGrave } from '~~/core/checks'
+import { layPlan } from '~~/core/plan/timeline'
+import type { Draft } from '~~/core/draft/draft'
+import { REQUEST_FORMAT, requestSchema, type DraftRequest } from '~~/core/draft/request'
+import type { Category } from '~~/core/curriculum/categories'
+import { techniquesOf } from '~~/core/plan/techniques'
+import type { Block, Plan } from '~~/core/plan/schema'
+import { withCounts } from '~~/core/people/who-is-here'
+import type { DraftAsked, DraftTold } from '~/workers/draft-class'
+
+/** How much of a category is wished for. */
+export type Wish = 'more' | 'as it comes' | 'little' | 'none'
+const SHARES: Partial<Record<Wish, number>> = { little: 0.1, none: 0 }
+
+export interface MadeDraft extends Draft {
+  /** What it was asked for, to be asked again with a change. */
+  request: DraftRequest
+  /** It was stopped: better ones were still being looked for. */
+  stopped: boolean
+}
+
+/** Why a board is there, as a plan keeps it. */
+const MOST_WHY = 500
+/** Boards that every class has are drafted anew, whatever else is kept. */
+const ALWAYS = new Set<Block['phase']>(['opening', 'warmup', 'water', 'cooldown', 'closing'])
+
+/** Drafts of the plan on the frame: what is wished for, those that were made, the one that is looked at. Nothing is changed until one is taken. */
+export const useDraftStore = defineStore('draft', () => {
+  const plans = usePlanStore()
+  const facts = useFactsStore()
+  const library = useLibraryStore()
+  const isOpen = ref(false)
+  const wishes = reactive({
+    categories: {} as Partial<Record<Category, Wish>>,
+    /** Items that are the theme. */
+    items: [] as string[],
+    banned: [] as string[],
+  })
+  /** Boards that stay as they are. */
+  const kept = shallowRef<readonly Block[]>([])
+  const made = shallowRef<readonly MadeDraft[]>([])
+  const looked = ref(-1)
+  const draft = computed(() => made.value[looked.value])
+  const best = shallowRef<Draft>()
+  const isBusy = ref(false)
+  const problem = ref('')
+  const beganAt = ref(0)
+
+  watch(
+    () => plans.id,
+    () => {
+      close()
+      Object.assign(wishes, { categories: {}, items: [], banned: [] })
+      made.value = []
+    },
+  )
+  // The frame shows what is looked at, and the best so far while it is worked out.
+  const shown = computed(() => (isOpen.value ? (best.value ?? draft.value)?.plan : undefined))
+  watch(shown, (plan) => (plans.preview = plan))
+  const isShown = computed(() => shown.value !== undefined)
+  const toFix = computed(
+    () =>
+      (shown.value ? checkPlan(shown.value, layPlan(shown.value), facts.club).findings.filter(isGrave) : [])
+        .length,
+  )
+
+  function open() {
+    kept.value = []
+    looked.value = -1
+    problem.value = ''
+    isOpen.value = true
+  }
+  function close() {
+    stop()
+    isOpen.value = false
+    looked.value = -1
+  }
+
+  const isKept = (id: string) => kept.value.some((block) => block.id === id)
+  /** Keeps a board of what is shown, or lets it go again; in the order in which they stand. */
+  function keep(id: string) {
+    const blocks = (draft.value?.plan ?? plans.plan)?.blocks ?? []
+    kept.value = blocks.filter((block) => (block.id === id ? !isKept(id) : isKept(block.id)))
+  }
+
+  function requestOf(plan: Plan, more: Partial<DraftRequest> = {}): DraftRequest {
+    const { title, date, start, lengthMin, transitionSec, firstSide, groups } = facts.counted(plan)
+    const chosen = Object.entries(wishes.categories) as [Category, Wish][]
+    return requestSchema.parse({
+      format: REQUEST_FORMAT,
+      version: 1,
+      title,
+      date: date ?? today(),
+      ...(start === undefined ? {} : { start }),
+      lengthMin,
+      transitionSec,
+      firstSide,
+      groups,
+      theme: [...chosen.flatMap(([category, wish]) => (wish === 'more' ? [category] : [])), ...wishes.items],
+      most: Object.fromEntries(
+        chosen.flatMap(([category, wish]) => (wish in SHARES ? [[category, SHARES[wish]]] : [])),
+      ),
+      pinned: kept.value,
+      banned: wishes.banned,
+      ...more,
+    })
+  }
+
+  let worker: Worker | undefined
+  let asked: DraftRequest | undefined
+  function end() {
+    worker?.terminate()
+    worker = undefined
+    isBusy.value = false
+  }
+
+  function take(found: Draft | undefined, stopped: boolean) {
+    end()
+    best.value = undefined
+    if (!found || !asked) {
+      problem.value =
+        'No class of this length can be made under these choices: keep fewer boards, or allow more.'
+      return
+    }
+    made.value = [...made.value, { ...found, request: asked, stopped }]
+    looked.value = made.value.length - 1
+  }
+
+  function ask(request: DraftRequest) {
+    end()
+    problem.value = ''
+    best.value = undefined
+    asked = request
+    isBusy.value = true
+    beganAt.value = Date.now()
+    const mine = (worker = new Worker(new URL('../workers/draft-class.ts', import.meta.url), {
+      type: 'module',
+    }))
+    mine.onmessage = ({ data }: MessageEvent<DraftTold>) => {
+      if (mine !== worker) return
+      if ('best' in data) best.value = data.best
+      else if ('done' in data) take(data.done, false)
+      else fail(data.wrong)
+    }
+    mine.onerror = (event) => fail(event.message || 'The solver did not start.')
+    mine.postMessage({ request, club: toRaw(facts.club) } satisfies DraftAsked)
+  }
+  function fail(why: string) {
+    end()
+    best.value = undefined
+    problem.value = `The draft could not be worked out: ${why}`
+  }
+
+  /** Works a draft out: another one each time, unless something else is wished for. */
+  function make() {
+    const { plan } = plans
+    if (!plan) return
+    const same = (one: DraftRequest) => JSON.stringify({ ...one, seed: 0 })
+    const wanted = requestOf(plan)
+    const before = made.value.filter(({ request }) => same(request) === same(wanted))
+    ask({ ...wanted, seed: before.length })
+  }
+
+  /** Another board in the place of one; everything else of the draft stays. */
+  function replace(id: string) {
+    const { plan } = plans
+    const now = draft.value
+    const board = now?.plan.blocks.find((block) => block.id === id)
+    if (!plan || !now || !board) return
+    const gone = techniquesOf({ ...now.plan, blocks: [board] }).map((one) => one.id)
+    const others = now.plan.blocks.filter(({ id: other, phase }) => other !== id && !ALWAYS.has(phase))
+    const inOthers = new Set(techniquesOf({ ...now.plan, blocks: others }).map((one) => one.id))
+    ask(
+      requestOf(plan, {
+        pinned: others,
+        banned: [...new Set([...wishes.banned, ...gone])].filter((item) => !inOthers.has(item)),
+        seed: now.request.seed,
+      }),
+    )
+  }
+
+  /** Bans an item from now on, and drafts anew; a kept board that has it is let go. */
+  function ban(item: string) {
+    wishes.banned = [...new Set([...wishes.banned, item])]
+    const { plan } = plans
+    if (plan)
+      kept.value = kept.value.filter(
+        (block) => !techniquesOf({ ...plan, blocks: [block] }).some(({ id }) => id === item),
+      )
+    make()
+  }
+
+  /** Stops: the best so far is the draft. */
+  function stop() {
+    if (!isBusy.value) return
+    const found = best.value
+    if (found) take(found, true)
+    else end()
+  }
+
+  /** Takes the draft that is looked at onto the frame, one step of undo; why each board is there stays with it. */
+  function use(): boolean {
+    const { plan } = plans
+    const now = draft.value
+    if (!plan || !now) return false
+    const drafted = new Map(now.why.map(({ block, says }) => [block, says]))
+    const pinned = new Set(now.request.pinned.map(({ id }) => id))
+    const blocks = now.plan.blocks.map((block) => {
+      const why = drafted.get(block.id)?.slice(0, MOST_WHY)
+      return pinned.has(block.id) || !why ? block : { ...block, teaching: { why } }
+    })
+    const { acknowledged: _, ...rest } = plan
+    const heads = new Map(plan.groups.map(({ id, headcount }) => [id, headcount]))
+    const next = withCounts(
+      { ...rest, blocks, ...(now.plan.theme && !plan.theme ? { theme: now.plan.theme } : {}) },
+      heads,
+    )
+    close()
+    return plans.change(next)
+  }
+
+  /** Categories that the library has, in their order. */
+  const categories = computed(() => {
+    const has = new Set([...library.items.values()].map(({ category }) => category))
+    return [...has].sort()
+  })
+
+  return {
+    isOpen,
+    wishes,
+    kept,
+    made,
+    looked,
+    draft,
+    best,
+    isBusy,
+    beganAt,
+    problem,
+    isShown,
+    toFix,
+    categories,
+    open,
+    close,
+    keep,
+    isKept,
+    make,
+    replace,
+    ban,
+    stop,
+    use,
+  }
+})
+
+const today = () => new Date().toLocaleDateString('en-CA')

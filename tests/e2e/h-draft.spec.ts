@@ -1,0 +1,128 @@
+import { expect, test, type Page } from './club'
+import { openCopy, signIn } from './steps'
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page)
+})
+
+const panel = (page: Page) => page.getByRole('complementary', { name: 'Draft a class' })
+const press = (page: Page, name: string | RegExp) => panel(page).getByRole('button', { name }).click()
+const boards = (page: Page) => panel(page).getByRole('listitem')
+const bar = (page: Page) => page.getByTestId('class-bar')
+const checks = (page: Page) => page.getByRole('region', { name: 'Checks' })
+/** A draft is there when it may be used. */
+const drafted = (page: Page) =>
+  expect(panel(page).getByRole('button', { name: 'Use this draft' })).toBeVisible({ timeout: 60_000 })
+
+test('a class is drafted, changed by hand and used; nothing changes before, and one step takes it back', async ({
+  page,
+}) => {
+  await openCopy(page)
+  await expect(bar(page)).toContainText('2:24 over')
+  await page.getByRole('button', { name: 'Draft…' }).click()
+  await panel(page).getByLabel('Kicks').selectOption('more')
+  await press(page, 'Draft it')
+  await drafted(page)
+  await test.step('the frame shows it, within every check, and the bound is said', async () => {
+    await expect(panel(page)).toContainText(/At most \d+\.\d % better exists|there is none better/)
+    await expect(bar(page)).toContainText(/0:\d\d spare/)
+    await expect(checks(page).getByRole('status')).toHaveText('nothing to fix')
+    await expect(boards(page).first()).toContainText('Bow in')
+    await expect(boards(page).last()).toContainText('Bow out')
+    await expect(panel(page)).toContainText(/last drilled \d+ days? ago/)
+  })
+  const kept = (await boards(page).nth(3).locator('b').innerText()).trim()
+  await test.step('an item is thrown out, and the next draft has it nowhere', async () => {
+    const out = boards(page).nth(4).getByRole('button', { name: /^No / }).first()
+    const name = (await out.innerText()).replace(/^No /, '').trim()
+    await boards(page).nth(3).getByRole('button', { name: 'Keep' }).click()
+    await out.click()
+    await drafted(page)
+    const titles = await boards(page).locator('b').allInnerTexts()
+    expect(titles.some((title) => title.split(' · ').includes(name))).toBe(false)
+    // Unless it was thrown out with it, what is kept is still there.
+    if (!kept.split(' · ').includes(name)) {
+      expect(titles).toContain(kept)
+      await expect(panel(page)).toContainText('Pinned: it stays as it is.')
+    }
+    await expect(
+      panel(page).getByRole('table', { name: 'The drafts that were made' }).getByRole('row'),
+    ).toHaveCount(3)
+  })
+  await test.step('one board is replaced, the others stay', async () => {
+    const before = await boards(page).locator('b').allInnerTexts()
+    await boards(page).nth(5).getByRole('button', { name: 'Another here' }).click()
+    await drafted(page)
+    const after = await boards(page).locator('b').allInnerTexts()
+    expect(before.filter((title) => !after.includes(title)).length).toBeLessThanOrEqual(2)
+    expect(after).not.toEqual(before)
+  })
+  await test.step('left alone nothing has changed; used it is one step', async () => {
+    const worth = panel(page).getByRole('table', { name: 'The drafts that were made' })
+    await worth.getByRole('button', { name: 'Look' }).first().click()
+    await press(page, 'Use this draft')
+    await expect(page.getByText('The draft is on the frame.')).toBeVisible()
+    await expect(panel(page)).toHaveCount(0)
+    await expect(bar(page)).toContainText(/0:\d\d spare/)
+    await expect(checks(page).getByRole('status')).toHaveText('nothing to fix')
+    await expect(page.getByTestId('save-state')).toHaveText('all changes kept')
+    await page.reload()
+    await expect(bar(page)).toContainText(/0:\d\d spare/)
+  })
+})
+
+test('a draft that is left changes nothing; undo takes a used one back', async ({ page }) => {
+  await openCopy(page)
+  await page.getByRole('button', { name: 'Draft…' }).click()
+  await press(page, 'Draft it')
+  await drafted(page)
+  await expect(bar(page)).toContainText(/0:\d\d spare/)
+  await press(page, 'Leave it')
+  await expect(bar(page)).toContainText('2:24 over')
+  await page.getByRole('button', { name: 'Draft…' }).click()
+  // Drafts that were made are still there to be looked at.
+  await press(page, 'Draft it')
+  await drafted(page)
+  await press(page, 'Use this draft')
+  await expect(bar(page)).toContainText(/0:\d\d spare/)
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
+  await expect(bar(page)).toContainText('2:24 over')
+})
+
+test('boards of the plan are kept while the rest is drafted around them; what cannot be made is said', async ({
+  page,
+}) => {
+  await openCopy(page)
+  await page.getByRole('button', { name: 'Draft…' }).click()
+  await panel(page).getByRole('checkbox', { name: 'Kicks on one count' }).check()
+  await press(page, 'Draft it')
+  await drafted(page)
+  await expect(boards(page).filter({ hasText: 'Kicks on one count' })).toContainText(
+    'Pinned: it stays as it is.',
+  )
+  await expect(page.locator('[data-board="kicks"]')).toBeVisible()
+})
+
+test('stopped at once there is no draft, and the plan is as it was', async ({ page }) => {
+  await openCopy(page)
+  await page.getByRole('button', { name: 'Draft…' }).click()
+  await press(page, 'Draft it')
+  await press(page, /^Stop/)
+  await expect(panel(page).getByRole('button', { name: /Draft it|Another draft/ })).toBeVisible()
+  await press(page, 'Leave it')
+  await expect(bar(page)).toContainText('2:24 over')
+})
+
+test('from Today a class is drafted beside the one that is planned, by keyboard alone', async ({ page }) => {
+  const way = page.getByRole('button', { name: /^Draft it/ })
+  await way.focus()
+  await page.keyboard.press('Enter')
+  await expect(panel(page)).toBeVisible()
+  await panel(page).getByRole('button', { name: 'Draft it' }).focus()
+  await page.keyboard.press('Enter')
+  await drafted(page)
+  await panel(page).getByRole('button', { name: 'Use this draft' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('The draft is on the frame.')).toBeVisible()
+  await expect(checks(page).getByRole('status')).toHaveText('nothing to fix')
+})
