@@ -1,86 +1,130 @@
 <script setup lang="ts">
-import { classSummarySchema } from '~~/shared/answers'
-import { z } from 'zod'
-import type { ClassSummary } from '~~/shared/answers'
-import { daysBetween } from '~~/core/balance/due'
-import { shortDay } from '~/domain/days'
-import { dayOf } from '~/domain/wall-time'
+import type { ComingClass } from '~~/core/term/days'
+import { counted } from '~~/core/kernel/time-text'
+import { termCalendar, termCsv, type TermRow } from '~~/core/formats/term-files'
+import { longDay } from '~/domain/days'
+import { saveFile } from '~/domain/save-file'
+import { momentOf } from '~/domain/moment'
 
+/** From now to the grading: is there time, what comes when, what is short, and every class. */
 useHead({ title: 'Term · Golden Lintel' })
-const classes = shallowRef<ClassSummary[]>()
-const problem = ref('')
-async function load() {
+const library = useLibraryStore()
+const planning = usePlanning()
+const mayWrite = useMayWrite()
+const { data, problem, today, grading, classes, coming, needs, plan, short, readQuietly } = useTerm()
+const said = ref('')
+const isBusy = ref(false)
+const run = computed(() => classes.value.filter(({ state }) => state === 'finished').length)
+const away = computed(() => {
+  const { value: day } = grading
+  return day ? Math.round((Date.parse(day) - Date.parse(today.value)) / 86_400_000) : 0
+})
+
+/** To the plan of a class with its share of the term as the theme of a draft; where there is none yet the class is planned. */
+async function draft({ held, day, startTime, lengthMin }: ComingClass, theme: string[]) {
+  said.value = ''
+  isBusy.value = true
   try {
-    classes.value = await api('/api/classes', { answer: z.array(classSummarySchema) })
+    const planId =
+      held?.planId ??
+      (
+        await planning.addClass(
+          { plan: { ...(await planning.emptyPlan(heads())), lengthMin } },
+          { day, startTime, lengthMin },
+        )
+      ).planId
+    await navigateTo(`/compose/${planId}?draft=1&theme=${theme.join(',')}`)
   } catch (error) {
-    problem.value = saidBy(error)
+    said.value = saidBy(error)
+  } finally {
+    isBusy.value = false
   }
 }
-onMounted(load)
-onChange(
-  'class',
-  undefined,
-  useDebounceFn(() => void load(), 600, { maxWait: 2000 }),
-)
-const showsAway = ref(false)
-const shown = computed(() => (classes.value ?? []).filter(({ putAway }) => putAway === showsAway.value))
-const isAnyAway = computed(() => (classes.value ?? []).some(({ putAway }) => putAway))
-const { user } = useUserSession()
-const mayRun = computed(() => user.value?.role !== 'desk')
-const today = computed(() => dayOf(Date.now(), library.club?.zone))
-const mayWrite = useMayWrite()
-const library = useLibraryStore()
-onMounted(() => library.load().catch(() => {}))
-/** Those who do not teach reach the register from the day before to the day after. */
-function reaches(day: string): boolean {
-  return mayWrite.value || Math.abs(daysBetween(day, today.value)) <= 1
+/** How many are in each group by the roster. */
+function heads(): Record<string, number> {
+  const counts: Record<string, number> = {}
+  for (const { groupId } of data.value?.practised?.students ?? [])
+    if (groupId) counts[groupId] = (counts[groupId] ?? 0) + 1
+  return counts
 }
-const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } as const
+
+const rowsOf = (day?: string): TermRow[] =>
+  plan.value.plan
+    .filter(({ date }) => day === undefined || date === day)
+    .map(({ date, group, item, minutes }) => ({
+      day: date,
+      group: library.groups.find(({ id }) => id === group)?.name ?? group,
+      item: library.itemName(item),
+      minutes,
+    }))
+const saveTable = () => saveFile('term.csv', 'text/csv', `\uFEFF${termCsv(rowsOf())}`)
+function saveCalendar() {
+  const { club } = library
+  if (!club) return
+  const events = coming.value.map(({ day, startTime, lengthMin, held }) => ({
+    uid: held?.id ?? `${day}-${startTime}@golden-lintel`,
+    startsAt: momentOf(day, startTime, club.zone),
+    lengthMin,
+    title: classes.value.find(({ id }) => id === held?.id)?.title ?? club.name,
+    rows: rowsOf(day),
+  }))
+  const text = termCalendar(events, { club: club.name, place: club.place, now: Date.now() })
+  saveFile('term.ics', 'text/calendar', text)
+}
 </script>
 
 <template>
-  <div class="mx-auto max-w-[960px] px-6 py-8">
-    <h1 class="text-34 border-b-2 border-umber pb-2">Term</h1>
-    <p class="mt-2 text-ash">
-      Every class with its plan and register as open files. The command
-      <code>npm run -s lintel -- credit PLAN ATTENDANCE</code> reads the two and gives the ledger’s own
-      figures.
-    </p>
-    <p v-if="problem" role="alert" class="py-4 text-brick-deep">{{ problem }}</p>
-    <p v-else-if="!classes" class="py-4 text-ash">Looking…</p>
-    <p v-else-if="classes.length === 0" class="py-4 text-ash">
-      No class yet. <NuxtLink to="/" class="link">Plan the first on Today.</NuxtLink>
-    </p>
-    <ul v-else class="mt-3">
-      <li
-        v-for="held in shown"
-        :key="held.id"
-        class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-straw px-2 py-3"
-      >
-        <b class="w-28">{{ shortDay(held.day) }}</b>
-        <span class="text-ash">{{ held.startTime }}</span>
-        <span class="text-17 font-serif font-semibold text-umber">{{ held.title }}</span>
-        <span :class="held.state === 'finished' ? 'text-moss' : 'text-ash'">{{ WORDS[held.state] }}</span>
-        <span class="ml-auto flex items-center gap-4">
-          <NuxtLink v-if="mayRun && held.day === today" :to="`/floor?class=${held.id}`" class="link"
-            >Floor</NuxtLink
-          >
-          <NuxtLink v-if="mayWrite" :to="`/compose/${held.planId}`" class="link">Plan</NuxtLink>
-          <NuxtLink v-if="reaches(held.day)" :to="`/people?class=${held.id}`" class="link">Register</NuxtLink>
-          <a v-if="mayWrite" :href="`/api/classes/${held.id}/plan`" class="link" download>Plan file</a>
-          <a
-            v-if="mayWrite && held.state !== 'planned'"
-            :href="`/api/classes/${held.id}/register`"
-            class="link"
-            download
-            >Attendance file</a
-          >
-          <ClassMenu v-if="mayWrite" :held="held" :today="today" @changed="load" />
-        </span>
-      </li>
-    </ul>
-    <button v-if="isAnyAway" type="button" class="link mt-4" @click="showsAway = !showsAway">
-      {{ showsAway ? 'Back to the classes' : 'Show those that were put away' }}
-    </button>
+  <div class="mx-auto max-w-[1256px] px-3 py-5">
+    <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      <h1 class="text-34">Term</h1>
+      <p v-if="data" class="text-ash">
+        <b class="text-ink">{{ counted(run, 'class', 'classes') }} run, {{ coming.length }} to come</b>
+        <template v-if="grading"
+          >. Grading {{ longDay(grading) }}, in <b class="text-ink">{{ counted(away, 'day') }}</b>.</template
+        ><template v-else
+          >. No grading is set; <NuxtLink to="/settings" class="link">settings</NuxtLink>.</template
+        >
+      </p>
+      <span v-if="data && mayWrite" class="ml-auto flex gap-2">
+        <button type="button" class="btn" @click="saveTable">Table (CSV)</button>
+        <button type="button" class="btn" @click="saveCalendar">Calendar file</button>
+      </span>
+    </div>
+    <p v-if="problem || said" role="alert" class="py-2 text-brick-deep">{{ problem || said }}</p>
+    <p v-if="!data && !problem" class="py-4 text-ash">Looking…</p>
+    <template v-if="data">
+      <TermBeam
+        class="mt-2"
+        :held="classes"
+        :coming="coming"
+        :shut="library.loaded?.settings.shut ?? []"
+        :today="today"
+        :grading="grading"
+      />
+      <div v-if="mayWrite && needs.length" class="room" :inert="isBusy">
+        <TermShort :short="short" :grading="grading" />
+        <TermPlan :needs="needs" :plan="plan" :coming="coming" :today="today" @draft="draft" />
+      </div>
+      <p v-else-if="mayWrite" class="py-4 text-ash">
+        The syllabus asks nothing of anybody yet:
+        <NuxtLink to="/syllabus" class="link">say what each rank must know</NuxtLink>.
+      </p>
+      <TermClasses :classes="classes" :today="today" @changed="readQuietly" />
+    </template>
   </div>
 </template>
+
+<style scoped>
+.room {
+  display: grid;
+  grid-template-columns: minmax(280px, 380px) minmax(0, 1fr);
+  gap: 12px;
+  align-items: start;
+  margin-top: 12px;
+}
+@media (width < 900px) {
+  .room {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -36,4 +36,4 @@ export function nextClassDay({ classDays }: Pick<ClubSettings, 'classDays'>, fro
 
 const DAY_MS = 86_400_000
 /** The week begins on Monday; day 0 of the calendar was a Thursday. */
-const weekdayOf = (day: string) => WEEKDAYS[(Math.floor(Date.parse(day) / DAY_MS) + 3) % 7]
+export const weekdayOf = (day: string) => WEEKDAYS[(Math.floor(Date.parse(day) / DAY_MS) + 3) % 7]

@@ -74,6 +74,8 @@ export const settingsSchema = record({
   /** Classes a week that a student should come to; 0: none is asked. */
   weeklyMinimum: whole(0, 14).default(0),
   nextGrading: day().optional(),
+  /** Days on which there is no class: holidays, and evenings that are cancelled. */
+  shut: list(day(), 0, 120).default([]),
   limits: record(limitFields).prefault({}),
 })
 export type ClubSettings = z.infer<typeof settingsSchema>

@@ -59,6 +59,7 @@ const CALLED: Record<string, string> = {
   minClasses: 'classes',
   acknowledged: 'acceptance',
   weeklyMinimum: 'classes a week',
+  shut: 'no class on',
   firstName: 'first name',
   lastName: 'last name',
   birthDate: 'birth date',

@@ -20,7 +20,7 @@ test('a class is drafted, changed by hand and used; nothing changes before, and 
   await openCopy(page)
   await expect(bar(page)).toContainText('2:24 over')
   await page.getByRole('button', { name: 'Draft…' }).click()
-  await panel(page).getByLabel('Kicks').selectOption('more')
+  await panel(page).getByLabel('Kicks', { exact: true }).selectOption('more')
   await press(page, 'Draft it')
   await drafted(page)
   await test.step('the frame shows it, within every check, and the bound is said', async () => {

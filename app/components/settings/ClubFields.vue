@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { saidFault } from '~~/core/kernel/said-fields'
+import { XMarkIcon } from '@heroicons/vue/20/solid'
 import type { ClubSettings } from '~~/core/curriculum/settings'
+import { dayOfYear } from '~/domain/days'
 
 const props = defineProps<{ kept: KeptDocument<ClubSettings>; readonly: boolean }>()
 const settings = computed(() => props.kept.draft.value)
@@ -12,6 +14,13 @@ function setGrading(day: string) {
   const { nextGrading: _, ...rest } = settings.value
   props.kept.change(day ? { ...rest, nextGrading: day } : rest)
 }
+/** Holidays and evenings that are cancelled. */
+const shutDay = ref('')
+function shut() {
+  put({ shut: [...new Set([...settings.value.shut, shutDay.value])].sort() })
+  shutDay.value = ''
+}
+const open = (day: string) => put({ shut: settings.value.shut.filter((one) => one !== day) })
 </script>
 
 <template>
@@ -70,9 +79,30 @@ function setGrading(day: string) {
           @change="put({ weeklyMinimum: Number(text($event)) })"
       /></label>
     </div>
+    <div class="shut">
+      <label class="row"
+        >No class on
+        <input v-if="!readonly" v-model="shutDay" class="field" type="date" />
+      </label>
+      <button v-if="!readonly" type="button" class="btn" :disabled="!shutDay" @click="shut">
+        Add the day
+      </button>
+      <span v-for="day in settings.shut" :key="day" class="day">
+        {{ dayOfYear(day) }}
+        <button
+          v-if="!readonly"
+          type="button"
+          :aria-label="`There is a class on ${dayOfYear(day)}`"
+          @click="open(day)"
+        >
+          <XMarkIcon class="size-4" />
+        </button>
+      </span>
+    </div>
     <p
-      v-for="one in kept.faults.value.filter(({ path }) =>
-        ['name', 'zone', 'place', 'nextGrading', 'weeklyMinimum'].includes(path),
+      v-for="one in kept.faults.value.filter(
+        ({ path }) =>
+          ['name', 'zone', 'place', 'nextGrading', 'weeklyMinimum'].includes(path) || path.startsWith('shut'),
       )"
       :key="one.path"
       role="alert"
@@ -84,6 +114,22 @@ function setGrading(day: string) {
 </template>
 
 <style scoped>
+.shut {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 10px;
+}
+.day {
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  min-height: 28px;
+  padding: 0 6px;
+  background: var(--color-paper);
+  border: 1px solid var(--color-straw);
+  border-radius: 3px;
+}
 .row {
   display: grid;
   grid-template-columns: 100px minmax(0, 1fr);

@@ -10,6 +10,7 @@ const store = usePlanStore()
 const checks = useChecksStore()
 const facts = useFactsStore()
 const draft = useDraftStore()
+const library = useLibraryStore()
 const route = useRoute()
 const problem = ref('')
 const keysOpen = ref(false)
@@ -27,7 +28,12 @@ onMounted(async () => {
         .querySelector<HTMLElement>('[data-board][aria-selected="true"]')
         ?.focus({ preventScroll: true })
     isReady.value = true
-    if (route.query.draft) await toDraft()
+    if (route.query.draft) {
+      await toDraft()
+      // A share of the term comes along as the theme.
+      const theme = String(route.query.theme ?? '').split(',')
+      draft.wishes.items = theme.filter((id) => library.items.has(id))
+    }
   } catch (error) {
     problem.value = saidBy(error)
   }
