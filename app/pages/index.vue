@@ -237,6 +237,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           </p>
         </TodayColumn>
         <div>
+          <DueToday v-if="mayWrite" :day="next?.day ?? data.today" :plan="next?.plan" class="mb-6" />
           <NoticesColumn :notices="data.notices" :today="data.today" class="mb-6" @changed="load" />
           <LastClass :last="last" :today="data.today" />
         </div>

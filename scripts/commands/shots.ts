@@ -28,6 +28,15 @@ async function newPage(browser: Browser, baseURL: string): Promise<Page> {
   return context.newPage()
 }
 
+/** A draft of tonight's class, looked at and left. */
+async function takeDraft(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Draft…' }).click()
+  await page.getByRole('button', { name: 'Draft it' }).click()
+  await page.getByRole('button', { name: 'Use this draft' }).waitFor({ timeout: 60_000 })
+  await shot(page, 'draft')
+  await page.getByRole('button', { name: 'Leave it' }).click()
+}
+
 /** Every main view, from the demo club, in the order of the work. */
 async function takeAll(browser: Browser, url: string): Promise<void> {
   const page = await newPage(browser, url)
@@ -36,9 +45,7 @@ async function takeAll(browser: Browser, url: string): Promise<void> {
   await openTonight(page)
   await page.locator('[data-board="kicks"]').click()
   await shot(page, 'compose')
-  await page.locator('[data-board="bow-out"]').click()
-  await page.locator('[data-board="forms"]').click()
-  await shot(page, 'compose-turns')
+  await takeDraft(page)
   await takeCard(page)
   await page.goto('/people')
   await page.locator('[data-student]').first().waitFor()

@@ -52,8 +52,15 @@ function setItem(id: string | undefined) {
   const item = withItem(id, id ? library.items.get(id)?.parts : undefined)
   store.changeBlock(block.value.id, (b) => withFields(b, item))
 }
+/** The title as it is being typed: whatever is drawn meanwhile leaves it alone. */
+const typedTitle = ref<string>()
+watch(
+  () => block.value?.id,
+  () => (typedTitle.value = undefined),
+)
 /** An empty title is not kept: the board has its old name back. */
 function rename(event: Event) {
+  typedTitle.value = undefined
   const field = event.target as HTMLTextAreaElement
   const title = field.value.replace(/\s+/g, ' ').trim()
   if (title) set({ title })
@@ -107,10 +114,12 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         id="board-title"
         class="title"
         rows="1"
-        :value="block.title"
+        :value="typedTitle ?? block.title"
         aria-label="Title"
         maxlength="200"
+        @input="typedTitle = ($event.target as HTMLTextAreaElement).value"
         @change="rename"
+        @blur="typedTitle = undefined"
         @keydown.enter.prevent="($event.target as HTMLElement).blur()"
       />
       <div class="modes" role="group" aria-label="How the class shares the floor">

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { toast } from 'vue-sonner'
+import { boardFor } from '~~/core/curriculum/boards'
 import { worthOf, type GroupWorth, type Worth } from '~~/core/balance/worth'
 import { minutes } from '~~/core/kernel/time-text'
 
@@ -31,6 +33,22 @@ const missing = ({ items }: GroupWorth) =>
     .filter(({ workSec, due }) => workSec === 0 && due > 0)
     .sort((a, b) => b.due - a.due)
     .slice(0, 3)
+/** A board of an item before the class winds down, and what it would change. */
+function put(id: string, group: string) {
+  const item = library.items.get(id)
+  const { plan } = store
+  if (!item || !plan) return
+  const before = worth.value?.groups.find((one) => one.group === group)?.served ?? 0
+  const at = plan.blocks.findLastIndex(({ phase }) => phase !== 'cooldown' && phase !== 'closing') + 1
+  store.add(boardFor(item), at)
+  const now = store.plan?.date
+    ? worthOf(facts.counted(store.plan), facts.club).groups.find((one) => one.group === group)?.served
+    : undefined
+  toast(
+    `${library.itemName(id)} is in the class${now === undefined ? '' : `: ${nameOf(group)} are served ${(now - before).toFixed(1)} more`}.`,
+    { action: { label: 'Undo', onClick: () => store.undo() } },
+  )
+}
 const STANDING = ['new', 'current', 'review', 'ahead', 'other'] as const
 </script>
 
@@ -94,11 +112,16 @@ const STANDING = ['new', 'current', 'review', 'ahead', 'other'] as const
       </template>
       <p v-if="n === 0 && missing(one).length" class="most">
         Would help most:
-        {{
-          missing(one)
-            .map(({ item, due }) => `${library.itemName(item)} (${due.toFixed(1)})`)
-            .join(', ')
-        }}
+        <button
+          v-for="row in missing(one)"
+          :key="row.item"
+          type="button"
+          class="btn"
+          :title="`A board of it: due ${row.due.toFixed(1)}`"
+          @click="put(row.item, one.group)"
+        >
+          {{ library.itemName(row.item) }} <span class="text-ash">{{ row.due.toFixed(1) }}</span>
+        </button>
       </p>
     </div>
   </section>
@@ -150,6 +173,15 @@ th + th {
   content: ', ';
 }
 .most {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px;
   color: var(--color-brick-deep);
+}
+.most .btn {
+  min-height: 26px;
+  padding: 0 7px;
+  font-size: 13px;
 }
 </style>

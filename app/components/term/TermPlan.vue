@@ -14,7 +14,10 @@ const { needs, plan, coming, today } = defineProps<{
 const emit = defineEmits<{ draft: [of: ComingClass, theme: string[]] }>()
 const library = useLibraryStore()
 const chosen = ref<string>()
-const group = computed(() => chosen.value ?? needs[0]?.group)
+/** The one that is shortest of time, until another is chosen. */
+const group = computed(
+  () => chosen.value ?? [...plan.groups].sort((a, b) => b.shortMin - a.shortMin)[0]?.id ?? needs[0]?.group,
+)
 const days = computed(() => [...new Map(coming.map((one) => [one.day, one])).values()])
 const shares = computed(() => {
   const found = new Map<string, number>()
