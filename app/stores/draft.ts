@@ -19,6 +19,8 @@ export interface MadeDraft extends Draft {
   stopped: boolean
 }
 
+/** Said of a board that stayed, before why it is there. */
+const KEPT = 'Kept. '
 /** Why a board is there, as a plan keeps it. */
 const MOST_WHY = 500
 /** Boards that every class has are drafted anew, whatever else is kept. */
@@ -114,6 +116,15 @@ export const useDraftStore = defineStore('draft', () => {
     isBusy.value = false
   }
 
+  /** Why a board was drafted that has been kept since; nothing for a board of the plan itself. */
+  function reasonFor(id: string): string | undefined {
+    const first = made.value.findLast(({ request, plan }) => {
+      const isPinned = request.pinned.some((block) => block.id === id)
+      return !isPinned && plan.blocks.some((block) => block.id === id)
+    })
+    return first?.why.find(({ block }) => block === id)?.says
+  }
+
   function take(found: Draft | undefined, stopped: boolean) {
     end()
     best.value = undefined
@@ -122,7 +133,12 @@ export const useDraftStore = defineStore('draft', () => {
         'No class of this length can be made under these choices: keep fewer boards, or allow more.'
       return
     }
-    made.value = [...made.value, { ...found, request: asked, stopped }]
+    const pinned = new Set(asked.pinned.map(({ id }) => id))
+    const why = found.why.map((one) => {
+      const reason = pinned.has(one.block) ? reasonFor(one.block) : undefined
+      return reason === undefined ? one : { ...one, says: KEPT + reason }
+    })
+    made.value = [...made.value, { ...found, why, request: asked, stopped }]
     looked.value = made.value.length - 1
   }
 
@@ -203,11 +219,11 @@ export const useDraftStore = defineStore('draft', () => {
     const { plan } = plans
     const now = draft.value
     if (!plan || !now) return false
-    const drafted = new Map(now.why.map(({ block, says }) => [block, says]))
-    const pinned = new Set(now.request.pinned.map(({ id }) => id))
+    const drafted = new Map(now.why.map(({ block, says }) => [block, says.replace(KEPT, '')]))
+    const own = new Set(plan.blocks.map((block) => JSON.stringify(block)))
     const blocks = now.plan.blocks.map((block) => {
       const why = drafted.get(block.id)?.slice(0, MOST_WHY)
-      return pinned.has(block.id) || !why ? block : { ...block, teaching: { why } }
+      return own.has(JSON.stringify(block)) || !why ? block : { ...block, teaching: { why } }
     })
     const { acknowledged: _, ...rest } = plan
     const heads = new Map(plan.groups.map(({ id, headcount }) => [id, headcount]))

@@ -1,12 +1,14 @@
 import type { ClubFacts } from '../checks/club-facts'
 import { fresh } from '../balance/worth'
-import { FADES_AFTER_MS, UNITS_FOR } from '../checks/warmup/preparation'
 import type { Category } from '../curriculum/categories'
-import { REGIONS, type Item } from '../curriculum/item'
-import { floorM2, kitOf, type Candidate, type DraftGroup } from './candidates'
-import { bodySec, sameShape, shapeOf, type WorkLength } from './beats'
+import { REGIONS } from '../curriculum/item'
+import { BoardCosts } from './board-costs'
+import { bodyOf, doneWith, unready } from './body'
+import type { Candidate, DraftGroup } from './candidates'
+import { bodySec, type WorkLength } from './beats'
 import { secondsOf, type ClassFrame } from './frame'
-import { intensityOf, SETUP_SEC, type Choice } from './model'
+import type { Choice } from './model'
+import { intensityOf, SETUP_SEC } from './model-parts'
 
 /**
  * Which board every chosen item comes to, and in which order the boards are: nothing of it changes what the plan is worth. Boards of one
@@ -64,33 +66,9 @@ export function arrange(
   return new Arranging(choice, frame, groups, club, counted, chance).boards()
 }
 
-/** What an item asks of each region and gives it, by the region's number; nothing where it is nothing. */
-interface Body {
-  needs: (readonly [region: number, units: number])[]
-  gives: (readonly [region: number, rate: number])[]
-  works: number[]
-}
-
-const bodies = new WeakMap<Item, Body>()
-function bodyOf(item: Item): Body {
-  let body = bodies.get(item)
-  if (!body) {
-    const demand = REGIONS.map((region) => item.demand[region] ?? 0)
-    const gives = REGIONS.map((region) => item.prepares[region] ?? 0)
-    body = {
-      needs: demand.flatMap((level, r) => (level >= 2 ? [[r, UNITS_FOR[level as 2 | 3]] as const] : [])),
-      gives: gives.flatMap((rate, r) => (rate > 0 ? [[r, rate] as const] : [])),
-      works: REGIONS.flatMap((_, r) => ((demand[r] ?? 0) > 0 || (gives[r] ?? 0) > 0 ? [r] : [])),
-    }
-    bodies.set(item, body)
-  }
-  return body
-}
-
 class Arranging {
   private readonly at: DraftBoard[]
   private readonly stage = new Map<string, number>()
-  private readonly kit: ReadonlyMap<string, number>
   /** Units of each region that the warm-up gives, and when it and every stretch is over or begins, in seconds. */
   private readonly warmed: number[]
   private readonly warmAt: number
@@ -99,19 +77,18 @@ class Arranging {
   private broken = 0
   /** Items of boards of different lengths may change places, for a price. */
   private bends = false
-  private readonly costs = new WeakMap<DraftBoard['works'], number>()
-  private readonly full = new WeakMap<DraftBoard['works'], number>()
+  private readonly costs: BoardCosts
 
   constructor(
     choice: Choice,
     private readonly frame: ClassFrame,
     private readonly groups: readonly DraftGroup[],
-    private readonly club: ClubFacts,
+    club: ClubFacts,
     /** Categories whose share is limited. */
     private readonly counted: ReadonlySet<string>,
     private readonly chance: () => number,
   ) {
-    this.kit = new Map(club.settings.hall.kit.map(({ name, count }) => [name.toLowerCase(), count]))
+    this.costs = new BoardCosts(groups, club.settings.hall)
     this.at = choice.stretches.flatMap(({ known, shown }, stretch) => [
       ...shown.map((length): DraftBoard => ({
         length,
@@ -365,7 +342,7 @@ class Arranging {
       if (board.stretch !== stretch) second = this.begins[(stretch = board.stretch)] ?? second
       const begins = second
       second += boardSec(board.length, this.frame.transitionSec)
-      cost += this.boardCost(board)
+      cost += this.costs.of(board.works)
       let stages = 0
       let many = 0
       const news = new Set<string>()
@@ -391,7 +368,7 @@ class Arranging {
       board.works.forEach((work, g) => {
         if (work?.item.category === 'falls') fallen.add(g)
       })
-      broken += Math.max(0, news.size - (board.shown ? 1 : 0)) + this.overTheHall(board.works)
+      broken += Math.max(0, news.size - (board.shown ? 1 : 0)) + this.costs.overTheHall(board.works)
       const stage = many ? stages / many : 0
       if (stage < highest) cost += (highest - stage) * 0.35
       highest = Math.max(highest, stage)
@@ -399,74 +376,7 @@ class Arranging {
     this.broken = broken
     return cost + BROKEN * broken + LOSS * Math.max(0, this.chosenWorth - worth)
   }
-
-  /** Known for the works as they are: a change puts others in their place. */
-  private boardCost({ works }: DraftBoard): number {
-    let cost = this.costs.get(works)
-    if (cost === undefined) this.costs.set(works, (cost = this.costOf(works)))
-    return cost
-  }
-
-  private costOf(works: DraftBoard['works']): number {
-    const different: Candidate[] = []
-    let cost = 0
-    for (const work of works) {
-      if (!work) continue
-      if (!different.some(({ item }) => item === work.item)) different.push(work)
-    }
-    const first = different[0]
-    cost += different.length - 1
-    if (first) {
-      const shape = shapeOf(first.item, 180)
-      cost += 1.2 * different.filter(({ item }) => !sameShape(shapeOf(item, 180), shape)).length
-      cost += 0.4 * different.filter(({ item }) => item.category !== first.item.category).length
-    }
-    return cost
-  }
-
-  /** How many limits of the hall a board breaks. */
-  private overTheHall(works: DraftBoard['works']): number {
-    let over = this.full.get(works)
-    if (over === undefined) this.full.set(works, (over = this.hallLimitsOf(works)))
-    return over
-  }
-
-  private hallLimitsOf(works: DraftBoard['works']): number {
-    const { areaM2 } = this.club.settings.hall
-    let m2 = 0
-    let over = 0
-    const need = new Map<string, number>()
-    // Groups at one layer of an item are one track: its pairs are of all of them.
-    const tracks = new Map<string, { item: Item; heads: number }>()
-    works.forEach((work, g) => {
-      if (!work) return
-      const key = `${work.item.id} ${work.layer}`
-      const heads = (tracks.get(key)?.heads ?? 0) + (this.groups[g]?.heads ?? 0)
-      tracks.set(key, { item: work.item, heads })
-    })
-    for (const { item, heads } of tracks.values()) {
-      m2 += floorM2(item, heads)
-      for (const [name, units] of kitOf(item, heads)) need.set(name, (need.get(name) ?? 0) + units)
-    }
-    for (const [name, units] of need) if (units > (this.kit.get(name) ?? Infinity)) over++
-    return over + (areaM2 > 0 && m2 > areaM2 ? 1 : 0)
-  }
 }
 
 /** From the first rep of a board to the next board, about. */
 const boardSec = (length: WorkLength, gapSec: number): number => bodySec(length) + SETUP_SEC + gapSec
-
-/** Regions that an item loads without their being ready, as far as warm-up and the work before it tell. */
-function unready({ needs }: Body, units: number[], worked: number[], at: number): number {
-  let many = 0
-  for (const [r, need] of needs) {
-    const faded = (at - (worked[r] ?? 0)) * 1000 > FADES_AFTER_MS - 60_000
-    if ((units[r] ?? 0) * (faded ? 0.5 : 1) < need - 1e-9) many++
-  }
-  return many
-}
-
-function doneWith({ gives, works }: Body, units: number[], worked: number[], at: number, sec: number): void {
-  for (const [r, rate] of gives) units[r] = (units[r] ?? 0) + (rate * sec) / 60
-  for (const r of works) worked[r] = at
-}

@@ -14,7 +14,8 @@ import type { DraftBoard } from './arrange'
 import { doseOf, sameShape, shapeOf, type Shape } from './beats'
 import type { Candidate, DraftGroup } from './candidates'
 import { pinnedPlan, type ClassFrame } from './frame'
-import { intensityOf, SETUP_SEC, SHOW_SEC, type Choice } from './model'
+import type { Choice } from './model'
+import { intensityOf, SETUP_SEC, SHOW_SEC } from './model-parts'
 import type { DraftRequest } from './request'
 
 /** A draft written down as the boards of a plan, each with why it is there. */

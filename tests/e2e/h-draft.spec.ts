@@ -43,7 +43,7 @@ test('a class is drafted, changed by hand and used; nothing changes before, and 
     // Unless it was thrown out with it, what is kept is still there.
     if (!kept.split(' · ').includes(name)) {
       expect(titles).toContain(kept)
-      await expect(panel(page)).toContainText('Pinned: it stays as it is.')
+      await expect(panel(page)).toContainText(/Kept\. .*(last drilled|never drilled|not due)/)
     }
     await expect(
       panel(page).getByRole('table', { name: 'The drafts that were made' }).getByRole('row'),
@@ -68,6 +68,18 @@ test('a class is drafted, changed by hand and used; nothing changes before, and 
     await expect(page.getByTestId('save-state')).toHaveText('all changes kept')
     await page.reload()
     await expect(bar(page)).toContainText(/0:\d\d spare/)
+  })
+  await test.step('why each board is there stays with it', async () => {
+    await page.locator('[data-board]').nth(3).click()
+    await expect(page.getByRole('complementary', { name: 'The selected board' })).toContainText(/Why/)
+    const plan = await page.evaluate(
+      async (id) =>
+        (await (await fetch(`/api/plans/${id}`)).json()) as {
+          plan: { blocks: { teaching?: { why?: string } }[] }
+        },
+      page.url().split('/').at(-1) ?? '',
+    )
+    expect(plan.plan.blocks.filter(({ teaching }) => teaching?.why).length).toBe(plan.plan.blocks.length)
   })
 })
 

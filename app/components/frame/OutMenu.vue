@@ -64,9 +64,9 @@ async function keepSound(rate: SampleRate) {
       <button type="button" class="btn" @click="wav.stop()">Stop</button>
     </p>
     <Menu v-else as="div">
-      <MenuButton class="btn inline-flex items-center gap-1" aria-label="Files and print"
-        ><ArrowDownTrayIcon class="size-4" /> Files</MenuButton
-      >
+      <MenuButton class="btn inline-flex items-center" aria-label="Files and print" title="Files and print"
+        ><ArrowDownTrayIcon class="size-4"
+      /></MenuButton>
       <MenuItems class="panel out">
         <MenuItem v-slot="{ active }" as="template">
           <NuxtLink :to="`/print/${store.id}`" target="_blank" :class="{ active }"

@@ -206,7 +206,12 @@ const dated = computed(() => {
             >
               {{ dated || 'Use it on a class…' }}
             </button>
-            <SaveState class="truncate" :state="store.saveState" :fault="store.faults[0]" :said="said" />
+            <SaveState
+              class="min-w-[104px] truncate"
+              :state="store.saveState"
+              :fault="store.faults[0]"
+              :said="said"
+            />
             <span
               v-if="others.length"
               class="here"
@@ -345,9 +350,10 @@ const dated = computed(() => {
 }
 .name {
   field-sizing: content;
-  flex: none;
+  flex: 0 1 auto;
   min-width: 90px;
   max-width: 250px;
+  text-overflow: ellipsis;
   padding: 0 4px;
   font: 660 17px/24px var(--font-serif);
   color: var(--color-umber);
@@ -362,6 +368,9 @@ const dated = computed(() => {
   padding: 0 6px;
   font-size: 13px;
   line-height: 22px;
+  min-width: 60px;
+  overflow: hidden;
+  text-overflow: ellipsis;
   white-space: nowrap;
   color: var(--color-ash);
   border-radius: 3px;

@@ -1,0 +1,58 @@
+import type { Item } from '../../curriculum/item'
+import { floorM2, kitOf } from '../candidates'
+import { patternsOf, type ModelParts, type Pattern } from '../model-parts'
+import type { Term } from '../programme'
+
+/** Floor and kit. */
+
+/** How much of one piece of kit so many use at an item. */
+const unitsOf =
+  (name: string) =>
+  (item: Item, heads: number): number =>
+    kitOf(item, heads).reduce((sum, [kit, units]) => sum + (kit === name.toLowerCase() ? units : 0), 0)
+
+/** Those to whom one thing is shown are there together: the hall and the kit are for all of them at once. */
+export function allOnOneBoard(m: ModelParts, patterns: readonly Pattern[]): void {
+  const item = patterns[0]?.candidate.item
+  if (!item) return
+  const { hall } = m.q.club.settings
+  const heads = ({ candidate }: Pattern) => m.q.groups[candidate.group]?.heads ?? 0
+  const limit = (figure: (many: number) => number, most: number) => {
+    const terms = patterns.map((one): Term => [one.column, figure(heads(one))])
+    if (terms.reduce((sum, [, each]) => sum + each, 0) > most) m.b.atMost(terms, most)
+  }
+  if (hall.areaM2 > 0) limit((many) => floorM2(item, many), hall.areaM2)
+  for (const { name, count } of hall.kit) limit((many) => unitsOf(name)(item, many), count)
+}
+
+/** Kit and floor for all who use them at once: over all boards of a length together, on each when they are arranged. */
+export function keepToTheHall(m: ModelParts): void {
+  const { club, groups } = m.q
+  const { hall } = club.settings
+  const { room } = m.q
+  const heads = (index: number) => groups[index]?.heads ?? 0
+  const limit = (figure: (item: Item, heads: number) => number, most: number) => {
+    const each = ({ candidate }: Pattern) => figure(candidate.item, heads(candidate.group))
+    const least = groups.map(({ index }) => Math.min(...patternsOf(m, index).map(each)))
+    /** What is left over on a board when every group takes the least it can, and what an item takes of that. */
+    const spare = most - least.reduce((sum, one) => sum + (Number.isFinite(one) ? one : 0), 0)
+    const above = (pattern: Pattern) => each(pattern) - (least[pattern.candidate.group] ?? 0)
+    m.lengths.forEach((length, w) => {
+      const boards = (factor: number) => [...m.known, ...m.shown].map((of): Term => [of[w] ?? 0, -factor])
+      const terms = (factor: (pattern: Pattern) => number) =>
+        m.patterns.flatMap((pattern): Term[] => {
+          const many = pattern.lengths.filter((one) => one === length).length * factor(pattern)
+          return many ? [[pattern.column, many]] : []
+        })
+      const all = terms(each)
+      if (all.length) m.b.atMost([...all, ...boards(most)], 0)
+      // Of what takes more than half of what is left over there is one on a board; more than a third, two.
+      for (const many of [1, 2, 3]) {
+        const large = terms((pattern) => Number(above(pattern) > spare / (many + 1) + 1e-9))
+        if (large.length > many) m.b.atMost([...large, ...boards(many)], 0)
+      }
+    })
+  }
+  for (const { name, count } of hall.kit) limit(unitsOf(name), count * room)
+  if (hall.areaM2 > 0) limit(floorM2, hall.areaM2 * room)
+}
