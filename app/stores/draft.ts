@@ -220,7 +220,9 @@ export const useDraftStore = defineStore('draft', () => {
     const now = draft.value
     if (!plan || !now) return false
     const drafted = new Map(now.why.map(({ block, says }) => [block, says.replace(KEPT, '')]))
-    const own = new Set(plan.blocks.map((block) => JSON.stringify(block)))
+    const pinned = new Set(now.request.pinned.map(({ id }) => id))
+    /** Boards of the plan that were kept stay to the letter. */
+    const own = new Set(plan.blocks.filter(({ id }) => pinned.has(id)).map((block) => JSON.stringify(block)))
     const blocks = now.plan.blocks.map((block) => {
       const why = drafted.get(block.id)?.slice(0, MOST_WHY)
       return own.has(JSON.stringify(block)) || !why ? block : { ...block, teaching: { why } }

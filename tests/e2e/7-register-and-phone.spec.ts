@@ -141,6 +141,8 @@ test('the chart and the table of a student say the same', async ({ page }) => {
   const said = /Side breakfall (\d+) left, (\d+) right/.exec((await chart.getAttribute('aria-label')) ?? '')
   // Every class there is: page after page.
   const more = page.getByRole('button', { name: 'Show the classes before' })
+  // The demo has more classes than one page of them shows.
+  await expect(more).toBeVisible()
   for (let shown = await page.locator('.held').count(); await more.isVisible();) {
     await more.click()
     await expect
