@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { classSummarySchema, practiceMatrixSchema } from '~~/shared/answers'
-import { comingClasses, dayAfter, mainMinutes, type ComingClass } from '~~/core/term/days'
+import { dayAfter } from '~~/core/kernel/days'
+import { comingClasses, mainMinutes, type ComingClass } from '~~/core/term/days'
 import { termNeeds, type Done } from '~~/core/term/needs'
 import { remediesFor } from '~~/core/term/remedies'
 import { planPortions } from '~~/core/term/portions'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ComingClass } from '~~/core/term/days'
+import { daysBetween } from '~~/core/kernel/days'
 import { counted } from '~~/core/kernel/time-text'
 import { termCalendar, termCsv, type TermRow } from '~~/core/formats/term-files'
 import { longDay } from '~/domain/days'
@@ -17,7 +18,7 @@ const isBusy = ref(false)
 const run = computed(() => classes.value.filter(({ state }) => state === 'finished').length)
 const away = computed(() => {
   const { value: day } = grading
-  return day ? Math.round((Date.parse(day) - Date.parse(today.value)) / 86_400_000) : 0
+  return day ? daysBetween(today.value, day) : 0
 })
 
 /** To the plan of a class with its share of the term as the theme of a draft; where there is none yet the class is planned. */

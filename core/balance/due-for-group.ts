@@ -1,6 +1,7 @@
 import type { Ground, GroupFacts } from '../checks/ground'
 import { counted } from '../kernel/time-text'
-import { daysBetween, dueOf, groupDue } from './due'
+import { dueOf, groupDue } from './due'
+import { daysBetween } from '../kernel/days'
 import { groupHistory } from './group-history'
 
 /** An item that is due for a group, and why, in words. */

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { MARKS, type Mark } from '../people/marks'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
+import { daysBetween } from '../kernel/days'
 import { day, list, oneOf, record, slug } from '../kernel/fields'
 
 /**
@@ -16,11 +17,6 @@ const LONGEST_DAYS = 45
 const NEVER = 2
 /** A group's mean counts nobody for more than this. */
 const MOST = 3
-const DAY_MS = 86_400_000
-
-/** Whole days from one day to another. */
-export const daysBetween = (from: string, to: string): number =>
-  Math.round((Date.parse(to) - Date.parse(from)) / DAY_MS)
 
 /** Days until an item is due again, after practice on `n` different days. */
 export function dueInterval(n: number, mark?: Mark): number {

@@ -2,7 +2,8 @@ import type { ClubFacts, Expected } from '../checks/club-facts'
 import { standingOf } from '../curriculum/syllabus'
 import { expandPlan, type GroupFigures } from '../plan/expand'
 import type { Plan } from '../plan/schema'
-import { daysBetween, dueOf, groupDue } from './due'
+import { dueOf, groupDue } from './due'
+import { daysBetween } from '../kernel/days'
 
 /**
  * What a plan is worth, and what it is made of: how much of what is due is served to whom, the worst-served group counting most. One

@@ -6,6 +6,7 @@ import type { Block, Plan } from '../plan/schema'
 import { minutes } from '../kernel/time-text'
 import type { Fix } from './check'
 import type { Ground } from './ground'
+import { IN_SCHOOL, isGentle } from './warmup/exercises'
 import { FADES_AFTER_MS, unreadyRegions } from './warmup/preparation'
 
 /**
@@ -48,20 +49,9 @@ const MOST_SEC = 300
 /** Exercises in the school of the club's warm-up; all of them where the school leaves a region without any. */
 function exercisesFor(ground: Ground, regions: ReadonlySet<Region>): CoverExercise[] {
   const gentle = [...ground.club.items.values()].filter(
-    ({ prepares, partner, jumps, demand }) =>
-      partner !== 'partner' &&
-      jumps === 0 &&
-      Object.values(demand).every((asked) => (asked ?? 0) < 2) &&
-      [...regions].some((region) => (prepares[region] ?? 0) > 0),
+    (item) => isGentle(item) && [...regions].some((region) => (item.prepares[region] ?? 0) > 0),
   )
-  const general = (item: Item) =>
-    item.category === 'mobility' || item.category === 'conditioning' || item.category === 'games'
-  const school = gentle.filter((item) => {
-    if (ground.club.settings.warmup === 'general') return general(item)
-    return ground.club.settings.warmup === 'own'
-      ? !general(item) || item.category === 'mobility'
-      : !general(item)
-  })
+  const school = gentle.filter(IN_SCHOOL[ground.club.settings.warmup])
   const reached = (items: Item[]) =>
     [...regions].filter((region) => items.some((item) => (item.prepares[region] ?? 0) > 0)).length
   return (reached(school) === reached(gentle) ? school : gentle).map((item) => ({

@@ -1,4 +1,4 @@
-import { daysBetween } from '../balance/due'
+import { daysBetween } from '../kernel/days'
 import type { Item } from '../curriculum/item'
 import type { Ground } from './ground'
 

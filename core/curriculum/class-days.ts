@@ -1,4 +1,5 @@
-import { WEEKDAYS, type ClubSettings } from './settings'
+import { dayAfter, sinceMonday } from '../kernel/days'
+import { WEEKDAYS, type ClubSettings, type Weekday } from './settings'
 
 /** When a class is, and how long: day `2026-11-26`, first bow `18:30`. */
 export interface ClassTimes {
@@ -28,12 +29,10 @@ export function usualTimes(
 /** The next class day from a day on, that day included; the day itself where the club has none. */
 export function nextClassDay({ classDays }: Pick<ClubSettings, 'classDays'>, from: string): string {
   for (let n = 0; n < 7; n++) {
-    const day = new Date(Date.parse(from) + n * DAY_MS).toISOString().slice(0, 10)
+    const day = dayAfter(from, n)
     if (classDays.some((one) => one.day === weekdayOf(day))) return day
   }
   return from
 }
 
-const DAY_MS = 86_400_000
-/** The week begins on Monday; day 0 of the calendar was a Thursday. */
-export const weekdayOf = (day: string) => WEEKDAYS[(Math.floor(Date.parse(day) / DAY_MS) + 3) % 7]
+export const weekdayOf = (day: string): Weekday => WEEKDAYS[sinceMonday(day)] ?? 'monday'

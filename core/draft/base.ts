@@ -1,5 +1,6 @@
 import type { ClubFacts } from '../checks/club-facts'
-import { Ground, repsIn } from '../checks/ground'
+import { Ground, isPower, repsIn } from '../checks/ground'
+import { RAISED } from '../checks/warmup/pulse'
 import { UNITS_FOR } from '../checks/warmup/preparation'
 import { REGIONS, type Region } from '../curriculum/item'
 import { expandPlan } from '../plan/expand'
@@ -89,16 +90,12 @@ export function pinnedBase(request: DraftRequest, club: ClubFacts, frame: ClassF
     prepared,
     asked,
     raisedSec: ground.blocks
-      .filter(({ block, intensity }) => inWarmup.has(block.id) && intensity >= 4)
+      .filter(({ block, intensity }) => inWarmup.has(block.id) && intensity >= RAISED)
       .reduce((sum, { lanes }) => sum + Math.min(...lanes.map(({ workMs }) => workMs / 1000)), 0),
     power: ground.blocks.some(
       ({ block, intensity, lanes }) =>
         !inWarmup.has(block.id) &&
-        lanes.some(({ works }) =>
-          works.some(
-            ({ item }) => intensity >= 8 || (item && (item.jumps > 0 || item.category === 'throws')),
-          ),
-        ),
+        lanes.some(({ works }) => works.some(({ item }) => isPower(item, intensity))),
     ),
   }
 }

@@ -2,7 +2,8 @@ import type { ClubFacts } from '../checks/club-facts'
 import type { Item } from '../curriculum/item'
 import type { DraftBoard } from './arrange'
 import { sameShape, shapeOf } from './beats'
-import { floorM2, kitOf, type Candidate, type DraftGroup } from './candidates'
+import { floorM2, kitOf } from '../checks/hall/takes'
+import type { Candidate, DraftGroup } from './candidates'
 
 /** What speaks against the works of one board, wherever it stands. Known for the works as they are: a change puts others in their place. */
 export class BoardCosts {
@@ -46,7 +47,8 @@ export class BoardCosts {
     })
     for (const { item, heads } of tracks.values()) {
       m2 += floorM2(item, heads)
-      for (const [name, units] of kitOf(item, heads)) need.set(name, (need.get(name) ?? 0) + units)
+      for (const [name, units] of kitOf(item, heads))
+        need.set(name.toLowerCase(), (need.get(name.toLowerCase()) ?? 0) + units)
     }
     for (const [name, units] of need) if (units > (this.kit.get(name) ?? Infinity)) over++
     return over + (areaM2 > 0 && m2 > areaM2 ? 1 : 0)

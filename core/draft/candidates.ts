@@ -2,8 +2,11 @@ import { studentsByGroup, dueFor, weightsFor } from '../balance/worth'
 import { ClubIndex } from '../checks/club-index'
 import type { ClubFacts, Expected } from '../checks/club-facts'
 import { jumpLimit } from '../checks/load/jumps'
-import { knows } from '../checks/rank/prerequisite'
-import { demandOf } from '../checks/ground'
+import { floorM2, kitOf, sameKit } from '../checks/hall/takes'
+import { isTooFarAhead } from '../checks/rank/ahead'
+import { areReadyFor } from '../checks/rank/prerequisite'
+import { ADULT_HEAD_AGE } from '../checks/work/head-contact'
+import { forbids } from '../checks/work/student-note'
 import { regionsInNote } from '../people/floor-note'
 import type { Item } from '../curriculum/item'
 import type { Standing } from '../curriculum/syllabus'
@@ -46,9 +49,6 @@ export interface DraftGroup {
 /** Items beyond those that are due, by which a group is kept at work. */
 const MOST_FILLERS = 12
 const LIKING: Record<Standing, number> = { current: 1, review: 0.6, none: 0.3, new: 0.2, ahead: 0 }
-
-/** Keeps to an age below which nobody is hit on the head. */
-const HEAD_AGE = 16
 
 export function draftGroups(
   request: DraftRequest,
@@ -114,11 +114,11 @@ function candidatesFor(
     if (exercises.has(id) || banned.has(id) || item.parts?.some(({ technique }) => banned.has(technique)))
       return []
     if (request.most[item.category] === 0 || forbidden(item) || !fitsTheHall(item, of, club)) return []
-    if (item.headContact && of.youngest !== undefined && of.youngest < HEAD_AGE) return []
+    if (item.headContact && of.youngest !== undefined && of.youngest < ADULT_HEAD_AGE) return []
     // A partner is somebody of the same group: whoever is alone in it works alone.
     if (item.partner === 'partner' && of.group.headcount === 1) return []
     const standing = index.nearestStanding(id, ranks)
-    if (isTooFarAhead(id, standing, ranks, index, club)) return []
+    if (isTooFarAhead(id, ranks, index, club.settings.ahead)) return []
     const layer = nextLayer(item, of, club, index)
     if (layer === undefined) return []
     const had = of.students.filter((student) => hasHad(student, id, of, index)).length
@@ -142,51 +142,19 @@ function hasHad(student: Expected, item: string, { unwritten }: GroupForDraft, i
   )
 }
 
-function isTooFarAhead(
-  item: string,
-  nearest: Standing,
-  ranks: readonly string[],
-  index: ClubIndex,
-  { settings }: ClubFacts,
-): boolean {
-  if (settings.ahead === 'allow') return false
-  return settings.ahead === 'forbid'
-    ? ranks.some((rank) => index.standing(item, rank) === 'ahead')
-    : nearest === 'ahead'
-}
-
 /** Whether somebody's note rules an item out for their group. */
 function forbiddenBy(students: readonly Expected[]): (item: Item) => boolean {
   const notes = students.flatMap(({ note }) => (note ? [regionsInNote(note)] : []))
-  const noFalls = notes.some(({ falls }) => falls)
-  const noContact = notes.some(({ contact }) => contact)
-  return (item) =>
-    (noFalls &&
-      (item.category === 'falls' || item.category === 'throws' || demandOf(item, 'falling') >= 1)) ||
-    (noContact && item.contact !== 'none' && item.contact !== 'touch')
+  return (item) => notes.some((note) => forbids(note, item))
 }
 
 /** Whether the hall holds, and the club has the kit for, a group of it by itself. */
 function fitsTheHall(item: Item, { group }: GroupForDraft, { settings: { hall } }: ClubFacts): boolean {
   if (hall.areaM2 > 0 && floorM2(item, group.headcount) > hall.areaM2) return false
   return kitOf(item, group.headcount).every(([name, units]) => {
-    const has = hall.kit.find((kit) => kit.name.toLowerCase() === name)
+    const has = hall.kit.find((kit) => sameKit(kit.name, name))
     return !has || units <= has.count
   })
-}
-
-/** Floor that so many take at an item, in m². */
-export function floorM2(item: Item, heads: number): number {
-  return (item.footprintM2 ?? 0) * (item.partner === 'partner' ? Math.ceil(heads / 2) : heads)
-}
-
-/** The kit that so many use at an item at once, by its name in small letters. */
-export function kitOf(item: Item, heads: number): [name: string, units: number][] {
-  if (heads === 0) return []
-  return item.kit.map(({ name, each, count }) => [
-    name.toLowerCase(),
-    (each === 'person' ? heads : each === 'pair' ? Math.ceil(heads / 2) : 1) * count,
-  ])
 }
 
 /** The highest layer for which enough of a group have what it stands on: at most what its rank is asked for, and one more than most have had. */
@@ -206,20 +174,6 @@ function nextLayer(
   const middle = layers[Math.floor((layers.length - 1) / 2)] ?? 0
   const highest = Math.min(item.layers.length, Math.max(asked, middle), middle + 1)
   for (let layer = Math.max(1, highest); layer >= 1; layer--)
-    if (isReadyFor(item, layer, students, club, index)) return layer
+    if (areReadyFor(item, layer, students, { index, limits: club.settings.limits })) return layer
   return undefined
-}
-
-function isReadyFor(
-  item: Item,
-  layer: number,
-  students: readonly Expected[],
-  { settings }: ClubFacts,
-  index: ClubIndex,
-): boolean {
-  const of = students.length
-  return index.needsOf(item, layer).every((need) => {
-    const known = students.filter((student) => knows(student, need, index.attestedBy)).length
-    return known * 100 >= of * settings.limits.knownShare
-  })
 }

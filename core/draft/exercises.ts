@@ -1,6 +1,8 @@
 import { ClubIndex } from '../checks/club-index'
 import type { ClubFacts } from '../checks/club-facts'
-import { knows } from '../checks/rank/prerequisite'
+import { areReadyFor } from '../checks/rank/prerequisite'
+import { IN_SCHOOL, isGentle } from '../checks/warmup/exercises'
+import { RAISED } from '../checks/warmup/pulse'
 import { REGIONS, type Item, type Region } from '../curriculum/item'
 import { groupAmong } from '../people/placed'
 import type { DraftRequest } from './request'
@@ -8,21 +10,14 @@ import type { DraftRequest } from './request'
 /** Exercises that a draft may warm up with: gentle, for everybody, in the school of the club's warm-up. */
 
 const MOST_EXERCISES = 14
-
-const isGeneral = ({ category }: Item) =>
-  category === 'mobility' || category === 'conditioning' || category === 'games'
-
-const SCHOOLS: Record<ClubFacts['settings']['warmup'], (item: Item) => boolean> = {
-  general: isGeneral,
-  own: (item) => !isGeneral(item) || item.category === 'mobility',
-  light: (item) => !isGeneral(item),
-}
+/** Nobody warms up at this intensity. */
+const HARD = 7
 
 export function exercisesFor(request: DraftRequest, club: ClubFacts): Item[] {
   const gentle = [...club.items.values()].filter(
-    (item) => isGentle(item, request) && isForAll(item, request, club),
+    (item) => isPlain(item, request) && isForAll(item, request, club),
   )
-  const inSchool = SCHOOLS[club.settings.warmup]
+  const inSchool = IN_SCHOOL[club.settings.warmup]
   const rate = (item: Item) => REGIONS.reduce((sum, region) => sum + (item.prepares[region] ?? 0), 0)
   const first = (item: Item) => (inSchool(item) ? 0 : 2) + (item.category === 'mobility' ? 0 : 1)
   const sorted = gentle.sort((a, b) => first(a) - first(b) || rate(b) - rate(a) || (a.id < b.id ? -1 : 1))
@@ -38,20 +33,19 @@ export function exercisesFor(request: DraftRequest, club: ClubFacts): Item[] {
   return chosen
 }
 
-function isGentle(item: Item, { banned, most }: DraftRequest): boolean {
-  const { partner, jumps, demand, prepares, headContact, intensity = 4, parts } = item
+/** Gentle, worth doing as a warm-up, and counted nowhere else. */
+function isPlain(item: Item, { banned, most }: DraftRequest): boolean {
+  const { prepares, headContact, intensity = RAISED, parts, kit, category, id } = item
   return (
-    partner !== 'partner' &&
-    jumps === 0 &&
+    isGentle(item) &&
     !headContact &&
-    intensity < 7 &&
+    intensity < HARD &&
     !parts &&
-    item.category !== 'throws' &&
-    most[item.category] === undefined &&
-    !banned.includes(item.id) &&
-    Object.values(demand).every((asked) => (asked ?? 0) < 2) &&
+    category !== 'throws' &&
+    most[category] === undefined &&
+    !banned.includes(id) &&
     Object.values(prepares).some((rate) => (rate ?? 0) > 0) &&
-    item.kit.length === 0
+    kit.length === 0
   )
 }
 
@@ -63,9 +57,6 @@ function isForAll(item: Item, { groups }: DraftRequest, club: ClubFacts): boolea
     const ranks = index.ranksAmong(group.ranks)
     const stands = ranks.map((rank) => index.standing(item.id, rank))
     if (stands.some((one) => one === 'ahead' || one === 'new')) return false
-    return index.needsOf(item, 1).every((need) => {
-      const known = students.filter((student) => knows(student, need, index.attestedBy)).length
-      return known * 100 >= students.length * club.settings.limits.knownShare
-    })
+    return areReadyFor(item, 1, students, { index, limits: club.settings.limits })
   })
 }

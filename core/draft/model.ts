@@ -2,7 +2,8 @@ import { fresh } from '../balance/worth'
 import type { Item } from '../curriculum/item'
 import { pinnedBase, type PinnedBase } from './base'
 import { WORK_LENGTHS, type WorkLength } from './beats'
-import { floorM2, type Candidate, type DraftGroup } from './candidates'
+import { floorM2 } from '../checks/hall/takes'
+import type { Candidate, DraftGroup } from './candidates'
 import {
   FREE_STEP_SEC,
   intensityOf,

@@ -1,3 +1,5 @@
+import { weekdayOf } from '../curriculum/class-days'
+import { dayAfter, weekOf } from '../kernel/days'
 import { WEEKDAYS, type Weekday } from '../curriculum/settings'
 
 /** How somebody comes to class: rate, streak, weekdays, weeks against the club's minimum. */
@@ -30,14 +32,7 @@ export interface AttendanceFigures {
 }
 
 const WEEKS = 8
-const DAY_MS = 86_400_000
 const tookPart = ({ stood }: Attended) => stood === 'there' || stood === 'home'
-const weekdayOf = (day: string): Weekday => WEEKDAYS[(new Date(day).getUTCDay() + 6) % 7] ?? 'monday'
-const mondayOf = (day: string) => {
-  const at = new Date(day)
-  return new Date(at.getTime() - ((at.getUTCDay() + 6) % 7) * DAY_MS).toISOString().slice(0, 10)
-}
-
 /**
  * @param classes in the order they were held
  * @param today the club's day: the last of the weeks is the one it lies in
@@ -52,10 +47,7 @@ export function attendanceFigures(classes: readonly Attended[], today: string): 
     streak = tookPart(one) ? streak + 1 : 0
     longest = Math.max(longest, streak)
   }
-  const thisWeek = Date.parse(mondayOf(today))
-  const mondays = Array.from({ length: WEEKS }, (_, n) =>
-    new Date(thisWeek - (WEEKS - 1 - n) * 7 * DAY_MS).toISOString().slice(0, 10),
-  )
+  const mondays = Array.from({ length: WEEKS }, (_, n) => dayAfter(weekOf(today), (n + 1 - WEEKS) * 7))
   const among = (some: readonly Attended[]) => ({ held: some.length, there: some.filter(tookPart).length })
   return {
     held: classes.length,
@@ -71,7 +63,7 @@ export function attendanceFigures(classes: readonly Attended[], today: string): 
     })).filter(({ held }) => held > 0),
     weeks: mondays.map((monday) => ({
       monday,
-      ...among(classes.filter(({ day }) => mondayOf(day) === monday)),
+      ...among(classes.filter(({ day }) => weekOf(day) === monday)),
     })),
     lastThere: classes.filter(tookPart).at(-1)?.day,
   }

@@ -1,5 +1,6 @@
 import { usualTimes, weekdayOf } from '../curriculum/class-days'
 import type { ClubSettings } from '../curriculum/settings'
+import { dayAfter } from '../kernel/days'
 
 /** The classes of a term, held and to come. */
 
@@ -25,12 +26,8 @@ export interface ComingClass {
  * is still asked: the last third keeps what they have.
  */
 const MAIN_SHARE = 1 / 3
-const DAY_MS = 86_400_000
 
 export const mainMinutes = (lengthMin: number): number => Math.floor(lengthMin * MAIN_SHARE + 1e-9)
-
-export const dayAfter = (day: string, days: number): string =>
-  new Date(Date.parse(day) + days * DAY_MS).toISOString().slice(0, 10)
 
 /**
  * What is to come from a day on and before another: the planned classes, and one on every class day on which none is, but for the days on

@@ -1,3 +1,4 @@
+import { dayAfter } from '../kernel/days'
 import { planPortions } from './portions'
 import type { TermFile } from './term'
 
@@ -49,7 +50,7 @@ export function remediesFor(
     later: LATER.map((days) => ({
       days,
       shortMin: short({
-        grading: new Date(Date.parse(term.grading) + days * 86_400_000).toISOString().slice(0, 10),
+        grading: dayAfter(term.grading, days),
         classes: [...term.classes, ...after(days)],
       }),
     })),

@@ -14,4 +14,3 @@ export function momentOf(zone: string, day: string, time: string): number {
 }
 
 /** Whole days from one day to another, YYYY-MM-DD. */
-export { daysBetween } from '../../core/balance/due'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js'
 import { Bar } from 'vue-chartjs'
-import { weekOf, byWeek } from '~~/core/people/weeks'
+import { weekOf } from '~~/core/kernel/days'
+import { byWeek } from '~~/core/people/weeks'
 import type { StudentPage } from '~~/shared/answers'
 import { CHART_ASH, CHART_BLUE, CHART_GILT, CHART_INK, CHART_LINE, chartFont } from '~/domain/chart-style'
 import { dayOfYear, shortDay } from '~/domain/days'

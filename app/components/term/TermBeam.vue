@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayAfter } from '~~/core/term/days'
+import { dayAfter, weekOf } from '~~/core/kernel/days'
 import type { ComingClass, HeldClass } from '~~/core/term/days'
 import { longDay, shortDay } from '~/domain/days'
 
@@ -26,9 +26,8 @@ const SAYS: Record<Field['kind'], string> = {
   shut: 'no class',
   grading: 'grading',
 }
-const mondayOf = (day: string) => dayAfter(day, -((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7))
 const weeks = computed(() => {
-  const from = dayAfter(mondayOf(today), -7 * WEEKS_BACK)
+  const from = dayAfter(weekOf(today), -7 * WEEKS_BACK)
   const fields: Field[] = []
   const add = (day: string, kind: Field['kind']) =>
     fields.push({ day, kind, says: `${longDay(day)}: ${SAYS[kind]}` })
@@ -38,8 +37,7 @@ const weeks = computed(() => {
   if (grading) add(grading, 'grading')
   fields.sort((a, b) => (a.day < b.day ? -1 : 1))
   const byWeek = new Map<string, Field[]>()
-  for (const field of fields)
-    byWeek.set(mondayOf(field.day), [...(byWeek.get(mondayOf(field.day)) ?? []), field])
+  for (const field of fields) byWeek.set(weekOf(field.day), [...(byWeek.get(weekOf(field.day)) ?? []), field])
   return [...byWeek].map(([week, days]) => ({ week, days }))
 })
 </script>

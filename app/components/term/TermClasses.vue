@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ClassSummary } from '~~/shared/answers'
-import { daysBetween } from '~~/core/balance/due'
+import { daysBetween } from '~~/core/kernel/days'
 import { shortDay } from '~/domain/days'
 
 /** Every class with its plan and register as open files. */

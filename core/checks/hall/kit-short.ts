@@ -1,5 +1,6 @@
 import { telling, type Check, type Finding } from '../check'
 import { momentsOf, type Worked } from './at-once'
+import { kitOf } from './takes'
 
 const tell = telling('kit.short', 'warn')
 
@@ -7,10 +8,7 @@ const tell = telling('kit.short', 'warn')
 function needOf(worked: readonly Worked[]): Map<string, number> {
   const need = new Map<string, number>()
   for (const [item, heads] of worked)
-    for (const { name, each, count } of (heads > 0 && item?.kit) || []) {
-      const units = each === 'person' ? heads : each === 'pair' ? Math.ceil(heads / 2) : 1
-      need.set(name, (need.get(name) ?? 0) + units * count)
-    }
+    for (const [name, units] of item ? kitOf(item, heads) : []) need.set(name, (need.get(name) ?? 0) + units)
   return need
 }
 

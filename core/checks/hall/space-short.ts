@@ -1,6 +1,7 @@
 import type { Item } from '../../curriculum/item'
 import { telling, type Check, type Finding } from '../check'
 import { momentsOf } from './at-once'
+import { floorM2, inPairs, unitsOf } from './takes'
 
 const tell = telling('space.short', 'warn')
 
@@ -12,9 +13,11 @@ interface Floor {
 
 function floorOf(item: Item | undefined, heads: number): Floor | undefined {
   if (!item?.footprintM2 || heads === 0) return undefined
-  const inPairs = item.partner === 'partner'
-  const units = inPairs ? Math.ceil(heads / 2) : heads
-  return { m2: units * item.footprintM2, units, what: inPairs ? 'pairs' : 'students' }
+  return {
+    m2: floorM2(item, heads),
+    units: unitsOf(item, heads),
+    what: inPairs(item) ? 'pairs' : 'students',
+  }
 }
 
 /** More pairs, or a bigger footprint, than the mat holds. */

@@ -1,7 +1,22 @@
 import { telling, type Check, type Finding } from '../check'
+import type { ClubFacts } from '../club-facts'
+import type { ClubIndex } from '../club-index'
 import { listed } from '../ground'
 
 const tell = telling('rank.ahead', 'warn')
+
+/** Whether a club has an item kept from some ranks. `ranks` is a list of `ranksAmong`. */
+export function isTooFarAhead(
+  item: string,
+  ranks: readonly string[],
+  index: ClubIndex,
+  ahead: ClubFacts['settings']['ahead'],
+): boolean {
+  if (ahead === 'allow') return false
+  return ahead === 'forbid'
+    ? ranks.some((rank) => index.standing(item, rank) === 'ahead')
+    : index.nearestStanding(item, ranks) === 'ahead'
+}
 
 /**
  * An item two or more ranks up. A club that warns is told when it is ahead of every rank in a group; one that forbids it, when
@@ -15,11 +30,7 @@ export const rankAhead: Check = {
     const found = new Map<string, { blocks: Set<string>; groups: Set<string> }>()
     for (const group of ground.groups) {
       for (const [{ block }, { technique }] of ground.worksOf(group)) {
-        const isAhead =
-          ahead === 'forbid'
-            ? group.ranks.some((rank) => ground.index.standing(technique, rank) === 'ahead')
-            : ground.standingFor(technique, group) === 'ahead'
-        if (!isAhead) continue
+        if (!isTooFarAhead(technique, group.ranks, ground.index, ahead)) continue
         const about = found.get(technique) ?? { blocks: new Set(), groups: new Set() }
         found.set(technique, about)
         about.blocks.add(block.id)

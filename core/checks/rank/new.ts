@@ -1,4 +1,4 @@
-import { daysBetween } from '../../balance/due'
+import { daysBetween } from '../../kernel/days'
 import { telling, type Check, type Finding } from '../check'
 import { listed } from '../ground'
 

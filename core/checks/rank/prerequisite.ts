@@ -1,4 +1,4 @@
-import type { Prerequisite } from '../../curriculum/item'
+import type { Item, Prerequisite } from '../../curriculum/item'
 import { boardFor } from '../../curriculum/boards'
 import { insertBlock } from '../../plan/edit'
 import { telling, type Check, type Finding } from '../check'
@@ -11,12 +11,30 @@ const tell = telling('prereq.missing', 'warn')
  * Whether a student has something behind them: the ledger says so, or their rank does, because a lower one is asked for it. A
  * ledger begins some day; the rank remembers what came before.
  */
-export function knows(student: Expected, need: Prerequisite, attested: Attested): boolean {
+function knows(student: Expected, need: Prerequisite, attested: Attested): boolean {
   if ((student.practised.get(need.item)?.layer ?? 0) >= need.layer) return true
   return (attested.get(student.rank)?.get(need.item) ?? 0) >= need.layer
 }
 
 type Attested = ReadonlyMap<string, ReadonlyMap<string, number>>
+
+/** How many of some students are without something, and whether those who have it are enough, by the club's share of a group. */
+const lackingOf = (students: readonly Expected[], need: Prerequisite, attested: Attested): number =>
+  students.filter((student) => !knows(student, need, attested)).length
+const isEnough = (lacking: number, of: number, knownShare: number): boolean =>
+  (of - lacking) * 100 >= of * knownShare
+
+/** Whether enough of some students have all that an item at a layer stands on. */
+export function areReadyFor(
+  item: Item,
+  layer: number,
+  students: readonly Expected[],
+  { index, limits: { knownShare } }: Pick<Ground, 'index' | 'limits'>,
+): boolean {
+  return index
+    .needsOf(item, layer)
+    .every((need) => isEnough(lackingOf(students, need, index.attestedBy), students.length, knownShare))
+}
 
 /** One thing that is missing: what needs it, for which groups, and how many are without it. */
 interface Missing {
@@ -40,10 +58,10 @@ function missing(ground: Ground): Missing[] {
         if ((today.get(need.item) ?? 0) >= need.layer) continue
         let lacking = without.get(need)
         if (lacking === undefined) {
-          lacking = group.students.filter((student) => !knows(student, need, attested)).length
+          lacking = lackingOf(group.students, need, attested)
           without.set(need, lacking)
         }
-        if ((of - lacking) * 100 >= of * ground.limits.knownShare) continue
+        if (isEnough(lacking, of, ground.limits.knownShare)) continue
         const key = `${need.item} ${need.layer}`
         const one = found.get(key) ?? { need, blocks: new Set(), builds: new Set(), groups: new Map() }
         found.set(key, one)

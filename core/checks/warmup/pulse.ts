@@ -5,7 +5,7 @@ import { isPower, namesOf, type BlockFacts, type Ground, type GroupFacts } from 
 
 const tell = telling('warmup.pulse', 'warn')
 /** From this intensity on the pulse is raised. */
-const RAISED = 4
+export const RAISED = 4
 
 /** The first block with power in it for a group, and the raised pulse it has had by then. */
 function firstPower(

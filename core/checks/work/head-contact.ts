@@ -2,7 +2,8 @@ import { minutes } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
 
 const tell = telling('head.contact', 'warn')
-const ADULT_HEAD_AGE = 16
+/** Nobody younger is hit on the head. */
+export const ADULT_HEAD_AGE = 16
 
 /** Any drill with head contact for under-sixteens; for the others, more of it than the club allows. */
 export const headContact: Check = {

@@ -1,11 +1,17 @@
-import { regionsInNote } from '../../people/floor-note'
-import { spokenName } from '../../curriculum/item'
+import { regionsInNote, type NoteTouches } from '../../people/floor-note'
+import { spokenName, type Item } from '../../curriculum/item'
 import { telling, type Check, type Finding } from '../check'
 import { demandOf, listed } from '../ground'
 
 const tell = telling('student.note', 'hint')
 /** From this demand on a region works hard enough to matter to a sore one. */
 const TOUCHES = 2
+
+/** Whether what a note says, no falls or no contact, rules an item out. */
+export function forbids({ falls, contact }: Pick<NoteTouches, 'falls' | 'contact'>, item: Item): boolean {
+  const isFall = item.category === 'falls' || item.category === 'throws' || demandOf(item, 'falling') >= 1
+  return (falls && isFall) || (contact && item.contact !== 'none' && item.contact !== 'touch')
+}
 
 /** Someone expected has a floor note that a block touches: it loads a region the note speaks of (a hint), or is what it forbids. */
 export const studentNote: Check = {
@@ -19,10 +25,7 @@ export const studentNote: Check = {
         let forbidden = false
         for (const [{ block }, { item }] of ground.worksOf(group)) {
           if (!item || blocks.has(block.id)) continue
-          const isForbidden =
-            (falls &&
-              (item.category === 'falls' || item.category === 'throws' || demandOf(item, 'falling') >= 1)) ||
-            (contact && item.contact !== 'none' && item.contact !== 'touch')
+          const isForbidden = forbids({ falls, contact }, item)
           const isTouched = isForbidden || regions.some((region) => demandOf(item, region) >= TOUCHES)
           forbidden ||= isForbidden
           if (isTouched) blocks.set(block.id, spokenName(item))

@@ -1,5 +1,5 @@
 import type { Item } from '../../curriculum/item'
-import { floorM2, kitOf } from '../candidates'
+import { floorM2, kitOf, sameKit } from '../../checks/hall/takes'
 import { patternsOf, type ModelParts, type Pattern } from '../model-parts'
 import type { Term } from '../programme'
 
@@ -9,7 +9,7 @@ import type { Term } from '../programme'
 const unitsOf =
   (name: string) =>
   (item: Item, heads: number): number =>
-    kitOf(item, heads).reduce((sum, [kit, units]) => sum + (kit === name.toLowerCase() ? units : 0), 0)
+    kitOf(item, heads).reduce((sum, [kit, units]) => sum + (sameKit(kit, name) ? units : 0), 0)
 
 /** Those to whom one thing is shown are there together: the hall and the kit are for all of them at once. */
 export function allOnOneBoard(m: ModelParts, patterns: readonly Pattern[]): void {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { figuresAt, figureSaid, type Result } from '../../../core/people/results'
-import { byWeek, weekOf } from '../../../core/people/weeks'
+import { weekOf } from '../../../core/kernel/days'
+import { byWeek } from '../../../core/people/weeks'
 
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const entered = (n: number, student: number, figure: number, board = 'bursts'): Result => ({
