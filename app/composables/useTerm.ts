@@ -2,11 +2,12 @@ import { z } from 'zod'
 import { classSummarySchema, practiceMatrixSchema } from '~~/shared/answers'
 import { dayAfter } from '~~/core/kernel/days'
 import { comingClasses, mainMinutes, type ComingClass } from '~~/core/term/days'
-import { termNeeds, type Done } from '~~/core/term/needs'
+import { termNeeds } from '~~/core/term/needs'
 import { remediesFor } from '~~/core/term/remedies'
 import { planPortions } from '~~/core/term/portions'
 import type { TermFile } from '~~/core/term/term'
 import { usualTimes } from '~~/core/curriculum/class-days'
+import { cellsOf } from '~/domain/practice-cells'
 import { dayOf } from '~/domain/wall-time'
 
 /** How far a term looks ahead where no grading day is set. */
@@ -47,20 +48,7 @@ export function useTerm() {
       : []
   const coming = computed(() => comingUntil(until.value))
 
-  const doneBy = computed(() => {
-    const cells = new Map<string, Map<string, Done>>()
-    for (const [student, list] of Object.entries(data.value?.practised?.cells ?? {}))
-      cells.set(
-        student,
-        new Map(
-          list.map(([item, , last, , repsL, repsR, repsN, , workMs]) => [
-            item,
-            { last, repsL, repsR, repsN, workMs },
-          ]),
-        ),
-      )
-    return (student: string, item: string) => cells.get(student)?.get(item)
-  })
+  const cells = computed(() => cellsOf(data.value?.practised))
   const needs = computed(() =>
     termNeeds(
       library.groups,
@@ -71,7 +59,7 @@ export function useTerm() {
       })),
       library.syllabus,
       library.items,
-      doneBy.value,
+      (student, item) => cells.value.get(student)?.get(item),
     ).filter(({ items }) => items.length > 0),
   )
   const asTerm = (of: readonly ComingClass[]): TermFile['classes'] =>
@@ -90,17 +78,14 @@ export function useTerm() {
   const short = computed(() => {
     const { value: of } = settings
     if (!of) return []
-    const [lastDay] = [...coming.value].reverse()
-    const day = lastDay?.day ?? today.value
+    const day = freeDay(today.value, until.value, term.value.classes)
     const extra = { date: day, minutes: mainMinutes(usualTimes(of, day).lengthMin) }
-    // A class beside the last one: of that day's minutes there are more, and no item gets more than is of use, so it is a day of its own.
-    const own = { ...extra, date: freeDay(today.value, until.value, term.value.classes) ?? extra.date }
     return plan.value.groups
       .filter(({ shortMin }) => shortMin > 0)
       .sort((a, b) => b.shortMin - a.shortMin)
       .map((group) => ({
         ...group,
-        remedies: remediesFor(term.value, group.id, own, (days) =>
+        remedies: remediesFor(term.value, group.id, extra, (days) =>
           asTerm(comingUntil(dayAfter(until.value, days), until.value)),
         ),
       }))
@@ -112,9 +97,10 @@ export function useTerm() {
 /** The most of one item that is of use in one class, in minutes. */
 const MOST_MIN = 8
 
-/** A day on which there is no class yet, the latest before the end. */
-function freeDay(from: string, before: string, classes: TermFile['classes']): string | undefined {
-  for (let day = dayAfter(before, -1); day >= from; day = dayAfter(day, -1))
+/** A day for one class more: the latest before the end on which there is none, else the last one. */
+function freeDay(from: string, before: string, classes: TermFile['classes']): string {
+  const last = dayAfter(before, -1)
+  for (let day = last; day >= from; day = dayAfter(day, -1))
     if (!classes.some(({ date }) => date === day)) return day
-  return undefined
+  return last
 }

@@ -2,7 +2,8 @@
 import type { ComingClass } from '~~/core/term/days'
 import { daysBetween } from '~~/core/kernel/days'
 import { counted } from '~~/core/kernel/time-text'
-import { termCalendar, termCsv, type TermRow } from '~~/core/formats/term-files'
+import { writeCalendar } from '~~/core/formats/calendar'
+import { termCsv, termLine, type TermRow } from '~~/core/formats/term-files'
 import { longDay } from '~/domain/days'
 import { saveFile } from '~/domain/save-file'
 import { momentOf } from '~/domain/moment'
@@ -67,9 +68,9 @@ function saveCalendar() {
     startsAt: momentOf(day, startTime, club.zone),
     lengthMin,
     title: classes.value.find(({ id }) => id === held?.id)?.title ?? club.name,
-    rows: rowsOf(day),
+    lines: rowsOf(day).map(termLine),
   }))
-  const text = termCalendar(events, { club: club.name, place: club.place, now: Date.now() })
+  const text = writeCalendar(events, { club: club.name, place: club.place, now: Date.now() })
   saveFile('term.ics', 'text/calendar', text)
 }
 </script>

@@ -6,6 +6,7 @@ import type { Category } from '~~/core/curriculum/categories'
 import { techniquesOf } from '~~/core/plan/techniques'
 import type { Block, Plan } from '~~/core/plan/schema'
 import { withCounts } from '~~/core/people/who-is-here'
+import { dayOf } from '~/domain/wall-time'
 import type { DraftAsked, DraftTold } from '~/workers/draft-class'
 
 /** How much of a category is wished for. */
@@ -23,8 +24,9 @@ export interface MadeDraft extends Draft {
 const KEPT = 'Kept. '
 /** Why a board is there, as a plan keeps it. */
 const MOST_WHY = 500
-/** Boards that every class has are drafted anew, whatever else is kept. */
+/** Boards that every class has: they are drafted anew, whatever else is kept. */
 const ALWAYS = new Set<Block['phase']>(['opening', 'warmup', 'water', 'cooldown', 'closing'])
+const isOpenToChange = ({ phase }: Block) => !ALWAYS.has(phase)
 
 /** Drafts of the plan on the frame: what is wished for, those that were made, the one that is looked at. Nothing is changed until one is taken. */
 export const useDraftStore = defineStore('draft', () => {
@@ -92,7 +94,7 @@ export const useDraftStore = defineStore('draft', () => {
       format: REQUEST_FORMAT,
       version: 1,
       title,
-      date: date ?? today(),
+      date: date ?? dayOf(Date.now(), library.club?.zone),
       ...(start === undefined ? {} : { start }),
       lengthMin,
       transitionSec,
@@ -184,7 +186,7 @@ export const useDraftStore = defineStore('draft', () => {
     const board = now?.plan.blocks.find((block) => block.id === id)
     if (!plan || !now || !board) return
     const gone = techniquesOf({ ...now.plan, blocks: [board] }).map((one) => one.id)
-    const others = now.plan.blocks.filter(({ id: other, phase }) => other !== id && !ALWAYS.has(phase))
+    const others = now.plan.blocks.filter((one) => one.id !== id && isOpenToChange(one))
     const inOthers = new Set(techniquesOf({ ...now.plan, blocks: others }).map((one) => one.id))
     ask(
       requestOf(plan, {
@@ -261,6 +263,7 @@ export const useDraftStore = defineStore('draft', () => {
     close,
     keep,
     isKept,
+    isOpenToChange,
     make,
     replace,
     ban,
@@ -268,5 +271,3 @@ export const useDraftStore = defineStore('draft', () => {
     use,
   }
 })
-
-const today = () => new Date().toLocaleDateString('en-CA')

@@ -1,42 +1,41 @@
 import ical, { ICalEventStatus } from 'ical-generator'
-import type { Plan } from '../plan/schema'
-import { minutes } from '../kernel/time-text'
-import { classLines, type Names } from './class-lines'
 import { inOneLine } from './line-ends'
 
-export interface DatedClass {
+/** Classes as an iCalendar file. */
+
+export interface CalendarEvent {
   /** Stays the same when the class is written out again, so that a calendar replaces it. */
   uid: string
   /** The planned first bow, in ms since 1970. */
   startsAt: number
-  /** When the file is written, in ms since 1970. */
-  now: number
-  club: string
-  place: string
+  lengthMin: number
+  title: string
+  /** Lines of its description. */
+  lines: readonly string[]
 }
 
-/** A dated class as an iCalendar file, its boards in the description. */
-export function planCalendar(
-  plan: Plan,
-  names: Names,
-  { uid, startsAt, now, club, place }: DatedClass,
-): string {
+/** Whose classes they are, and when the file is written, in ms since 1970. */
+export interface CalendarOf {
+  club: string
+  place: string
+  now: number
+}
+
+export function writeCalendar(events: readonly CalendarEvent[], { club, place, now }: CalendarOf): string {
   const calendar = ical({
     name: inOneLine(club),
     prodId: { company: 'golden-lintel', product: 'golden-lintel', language: 'EN' },
   })
-  const boards = classLines(plan, names).map(({ clock, title, ms }) =>
-    inOneLine(`${clock} ${title} (${minutes(ms)})`),
-  )
-  calendar.createEvent({
-    id: uid,
-    stamp: new Date(now),
-    start: new Date(startsAt),
-    end: new Date(startsAt + plan.lengthMin * 60_000),
-    summary: inOneLine(plan.title),
-    location: [club, place].filter(Boolean).map(inOneLine).join(', '),
-    description: [inOneLine(plan.theme ?? ''), ...boards].filter(Boolean).join('\n'),
-    status: ICalEventStatus.CONFIRMED,
-  })
+  for (const { uid, startsAt, lengthMin, title, lines } of events)
+    calendar.createEvent({
+      id: uid,
+      stamp: new Date(now),
+      start: new Date(startsAt),
+      end: new Date(startsAt + lengthMin * 60_000),
+      summary: inOneLine(title),
+      location: [club, place].filter(Boolean).map(inOneLine).join(', '),
+      description: lines.map(inOneLine).filter(Boolean).join('\n'),
+      status: ICalEventStatus.CONFIRMED,
+    })
   return calendar.toString()
 }

@@ -289,15 +289,6 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
 </template>
 
 <style scoped>
-.bench {
-  overflow: hidden auto;
-  min-height: 0;
-  padding: 8px 12px 16px;
-  background: #fbf7ee;
-  border-left: 1px solid var(--color-straw);
-  scrollbar-width: thin;
-  scrollbar-color: #c9bba2 transparent;
-}
 .phase-pick {
   height: 24px;
   width: 96px;

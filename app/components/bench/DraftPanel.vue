@@ -34,8 +34,6 @@ const boundSaid = computed(() => {
     : `At most ${percent(now.gap / (1 - now.gap))} better exists under these choices.`
 })
 const served = computed(() => [...(draft.draft?.served ?? [])].filter(({ of }) => of > 0))
-const ranksOf = (id: string) => plans.plan?.groups.find((group) => group.id === id)?.ranks ?? []
-const nameOf = (id: string) => plans.plan?.groups.find((group) => group.id === id)?.name ?? id
 
 const boards = computed(() => {
   const { draft: now } = draft
@@ -47,7 +45,7 @@ const boards = computed(() => {
     ms,
     why: whys.get(block.id) ?? '',
     items: [...new Set(techniquesOf({ ...now.plan, blocks: [block] }).map(({ id }) => id))],
-    isOpenToChange: !['opening', 'warmup', 'water', 'cooldown', 'closing'].includes(block.phase),
+    isOpenToChange: draft.isOpenToChange(block),
   }))
 })
 /** Boards of the plan on the frame that may be kept. */
@@ -185,13 +183,7 @@ onUnmounted(() => draft.close())
         <b>{{ boundSaid }}</b>
         <template v-if="draft.draft.stopped"> It was stopped before the end.</template>
       </p>
-      <div v-for="one in served" :key="one.group" class="served">
-        <Sash :ranks="ranksOf(one.group)" /><span class="sr-only">{{ nameOf(one.group) }}</span>
-        <span class="bar" aria-hidden="true"
-          ><i :style="{ width: `${(one.served / one.of) * 100}%` }"
-        /></span>
-        <b>{{ Math.round((one.served / one.of) * 100) }} %</b>
-      </div>
+      <ServedBar v-for="one in served" :key="one.group" v-bind="one" />
       <h3 class="mt-3">{{ counted(boards.length, 'board') }}, each with why</h3>
       <ol>
         <li
@@ -226,15 +218,6 @@ onUnmounted(() => draft.close())
 </template>
 
 <style scoped>
-.bench {
-  overflow: hidden auto;
-  min-height: 0;
-  padding: 8px 12px 16px;
-  background: #fbf7ee;
-  border-left: 1px solid var(--color-straw);
-  scrollbar-width: thin;
-  scrollbar-color: #c9bba2 transparent;
-}
 .part {
   margin-top: 6px;
 }
@@ -297,27 +280,6 @@ summary {
 }
 .drafts .on {
   background: var(--color-paper);
-}
-.served {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  min-height: 24px;
-  font-size: 13px;
-}
-.bar {
-  flex: 1;
-  height: 10px;
-  border: 1px solid #b9a98d;
-}
-.bar i {
-  display: block;
-  height: 100%;
-  background: var(--color-moss);
-}
-.served b {
-  width: 40px;
-  text-align: right;
 }
 li {
   padding: 6px 0;

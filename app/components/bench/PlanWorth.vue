@@ -20,13 +20,10 @@ const reckon = useDebounceFn(() => {
 }, AFTER_MS)
 watch([() => store.plan, () => facts.club], () => void reckon(), { immediate: true })
 
-const share = ({ served, of }: GroupWorth) => (of > 0 ? served / of : 0)
 const groups = computed(() =>
   (worth.value?.groups ?? []).filter(({ of }) => of > 0).sort((a, b) => a.served - b.served),
 )
-const percent = (one: GroupWorth) => `${Math.round(share(one) * 100)} %`
 const nameOf = (id: string) => store.plan?.groups.find((group) => group.id === id)?.name ?? id
-const ranksOf = (id: string) => store.plan?.groups.find((group) => group.id === id)?.ranks ?? []
 /** What is most due of what the plan leaves out: a board of it would help this group most. */
 const missing = ({ items }: GroupWorth) =>
   items
@@ -65,12 +62,10 @@ const STANDING = ['new', 'current', 'review', 'ahead', 'other'] as const
         :aria-expanded="opened === one.group"
         @click="opened = opened === one.group ? undefined : one.group"
       >
-        <Sash :ranks="ranksOf(one.group)" />
-        <span class="sr-only">{{ nameOf(one.group) }}</span>
-        <span class="bar" aria-hidden="true"
-          ><i :class="{ least: n === 0 && groups.length > 1 }" :style="{ width: `${share(one) * 100}%` }"
-        /></span>
-        <b>{{ percent(one) }}</b>
+        <ServedBar
+          v-bind="{ group: one.group, served: one.served, of: one.of }"
+          :least="n === 0 && groups.length > 1"
+        />
       </button>
       <template v-if="opened === one.group">
         <table>
@@ -139,23 +134,6 @@ const STANDING = ['new', 'current', 'review', 'ahead', 'other'] as const
   gap: 8px;
   width: 100%;
   min-height: 28px;
-}
-.bar {
-  flex: 1;
-  height: 10px;
-  border: 1px solid #b9a98d;
-}
-.bar i {
-  display: block;
-  height: 100%;
-  background: var(--color-moss);
-}
-.bar .least {
-  background: var(--color-gilt);
-}
-.head b {
-  width: 44px;
-  text-align: right;
 }
 table {
   width: 100%;

@@ -30,7 +30,7 @@ async function keepCalendar() {
   if (!plan?.date || !club) return
   const [{ TZDate }, { planCalendar }] = await Promise.all([
     import('@date-fns/tz'),
-    import('~~/core/formats/calendar'),
+    import('~~/core/formats/plan-calendar'),
   ])
   const [year = 0, month = 1, day = 1] = plan.date.split('-').map(Number)
   const [hour = 0, minute = 0] = (plan.start ?? club.startTime).split(':').map(Number)

@@ -322,6 +322,13 @@ const dated = computed(() => {
 }
 .room > :deep(.bench) {
   grid-column: 5;
+  overflow: hidden auto;
+  min-height: 0;
+  padding: 8px 12px 16px;
+  background: #fbf7ee;
+  border-left: 1px solid var(--color-straw);
+  scrollbar-width: thin;
+  scrollbar-color: #c9bba2 transparent;
 }
 .room > * {
   grid-row: 1;

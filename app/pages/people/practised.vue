@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
 import { practiceMatrixSchema } from '~~/shared/answers'
-import { longestWithout, standingOf, writeMatrixCsv, type Cell, type Standing } from '~~/core/people/matrix'
+import { longestWithout, standingOf, writeMatrixCsv, type Standing } from '~~/core/people/matrix'
 import type { Mark } from '~~/core/people/marks'
 import { minutes } from '~~/core/kernel/time-text'
 import { CATEGORY_NAMES } from '~~/core/curriculum/categories'
 import { agoSaid } from '~/domain/days'
+import { cellsOf } from '~/domain/practice-cells'
 import { saveFile } from '~/domain/save-file'
 
 /** The ledger as a matrix: who has had what, how long ago and how well; who has not had an item. */
@@ -23,22 +24,7 @@ const sortedBy = ref<string>()
 
 onChange('students', undefined, readQuietly)
 
-const cells = computed(
-  () =>
-    new Map(
-      Object.entries(data.value?.cells ?? {}).map(([student, list]) => [
-        student,
-        new Map(
-          list.map(
-            ([item, days, last, layer, repsL, repsR, repsN, received, workMs, mark]): [string, Cell] => [
-              item,
-              { days, last, layer, repsL, repsR, repsN, received, workMs, mark },
-            ],
-          ),
-        ),
-      ]),
-    ),
-)
+const cells = computed(() => cellsOf(data.value))
 const asked = computed(() => {
   const byRank = new Map<string, Set<string>>()
   for (const { rank, item } of library.syllabus) byRank.set(rank, (byRank.get(rank) ?? new Set()).add(item))

@@ -3,9 +3,10 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { worthOf } from '../../../core/balance/worth'
 import { checkPlan, isGrave, type ClubFacts } from '../../../core/checks'
 import { readClub } from '../../../core/checks/club-file'
-import type { Draft } from '../../../core/draft/draft'
+import { draftClass, type Draft } from '../../../core/draft/draft'
 import { readRequest, type DraftRequest } from '../../../core/draft/request'
-import { solveAll } from '../../../core/draft/solve'
+import { solveAll, solveProgramme } from '../../../core/draft/solve'
+import { chanceOf } from '../../../core/kernel/chance'
 import { expandPlan } from '../../../core/plan/expand'
 import { parsePlan } from '../../../core/plan/parse'
 import { techniquesOf } from '../../../core/plan/techniques'
@@ -137,6 +138,30 @@ describe('a draft', () => {
     const greedy = greedyDraft(one.request, one.club)
     expect(greedy.value).toBeLessThan(draft.bound)
     expect(greedy.value).toBeLessThan(draft.value)
+  })
+
+  it('is bound from above: no plan that the model forms, whatever it was asked to be good at, is worth more', () => {
+    const { request, club } = made({ seed: 10, groups: 2, items: 40, lengthMin: 30 })
+    const one = read(request, club)
+    const { bound } = draftOf(one)
+    const asked = draftClass(one.request, one.club).next().value
+    if (!asked || !('programme' in asked)) throw new Error('nothing was asked')
+    const chance = chanceOf(1)
+    const values: number[] = []
+    for (let n = 0; n < 12; n++) {
+      const { worth } = asked.programme
+      // From what it is worth to something else altogether.
+      const strange = worth.map((of) => of * (1 - n / 11) + (chance() - 0.5) * (n / 11))
+      const answer = solveProgramme(
+        highs,
+        { ...asked.programme, worth: strange },
+        { timeLimitSec: 20, gap: 0.05 },
+      )
+      if (answer.values) values.push(asked.draftOf(answer)?.value ?? 0)
+    }
+    expect(values.length).toBeGreaterThan(8)
+    expect(Math.max(...values)).toBeLessThanOrEqual(bound)
+    expect(Math.min(...values)).toBeLessThan(bound * 0.9)
   })
 
   it('promises no more than everything that is due', () => {
