@@ -94,5 +94,18 @@ export function demoSettings(nextGrading: string): ClubSettings {
     },
     nextGrading,
     weeklyMinimum: 2,
+    mix: [
+      { category: 'hands', percent: 15 },
+      { category: 'kicks', percent: 3 },
+      { category: 'blocks', percent: 4 },
+      { category: 'falls', percent: 3 },
+      { category: 'throws', percent: 13 },
+      { category: 'groundwork', percent: 7 },
+      { category: 'escapes', percent: 13 },
+      { category: 'forms', percent: 6 },
+      { category: 'conditioning', percent: 13 },
+      { category: 'mobility', percent: 11 },
+      { category: 'games', percent: 9 },
+    ],
   }
 }

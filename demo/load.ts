@@ -17,6 +17,7 @@ import { settleClass } from '../server/services/settle'
 import type { SignedIn } from '../server/services/sessions'
 import { createClub } from '../server/services/new-club'
 import { addPlan, findPlan } from '../server/services/plans'
+import { saveProgramme } from '../server/services/programmes'
 import { demoApart, demoGroups, demoStudents } from './club'
 import { demoItems, demoLadder, demoSettings, demoSyllabus } from './curriculum'
 import { evening } from './history'
@@ -24,6 +25,7 @@ import { marksAfter } from './marks'
 import { gripSeries, kicksAndChecks } from './further'
 import { demoTogether, moreOf, tagOf } from './people'
 import { lastClass, lastWeek, tonight } from './plans'
+import { demoProgramme } from './programme'
 import { seasonPlans } from './season'
 import { seeded, type Seeded } from './seeded'
 import { demoNotices, figuresOfClass, sightingsOfMarks, type OpenFaults } from './seen'
@@ -88,6 +90,8 @@ export async function loadDemo(db: Database, now = Date.now()): Promise<void> {
     await addPlannedClass(club, visitingEvening, visitorsDay(today), '14:00', chance)
     await addSeries(club)
     const madeBy = await headOf(club)
+    for (const [period, programme] of demoProgramme(today))
+      await saveProgramme(club, madeBy, period, { base: 0, programme })
     for (const { says, group } of demoNotices)
       await addNotice(club, madeBy, { id: seen.chance.uuid(), says, from: today, until: null, group })
   })

@@ -136,6 +136,14 @@ export const ACCESS = {
   'POST /api/notices': { roles: EVERYONE, reach: 'something to be read out' },
   'PUT /api/notices/:id': { roles: EVERYONE, reach: 'all of it' },
   'PUT /api/notices/:id/ended': { roles: EVERYONE, reach: 'taken off the list, or put back' },
+  'GET /api/balance': {
+    roles: TEACHERS,
+    reach: 'what each group worked on, by week, and where its time went',
+  },
+  'GET /api/programmes': { roles: EVERYONE, reach: 'themes of weeks and programmes of months' },
+  'PUT /api/programmes/:id': { roles: TEACHERS, reach: 'all of it' },
+  'GET /api/term/places': { roles: TEACHERS, reach: 'what of the term was put on a class by hand' },
+  'PUT /api/term/places': { roles: TEACHERS, reach: 'all of it' },
   'GET /api/attendance': { roles: TEACHERS, reach: 'how everybody came in the last twelve weeks' },
   'GET /api/practised': {
     roles: TEACHERS,

@@ -4,6 +4,7 @@ import { ladderSchema, rankSchema } from '../core/curriculum/ladder'
 import { settingsSchema } from '../core/curriculum/settings'
 import { seriesSchema } from '../core/curriculum/series'
 import { shapeSchema } from '../core/curriculum/shapes'
+import { programmeSchema } from '../core/term/programme'
 import { syllabusSchema } from '../core/curriculum/syllabus'
 import { presenceMarkSchema, runEventSchema } from '../core/floor/events'
 import { sightingSchema } from '../core/people/corrections'
@@ -122,6 +123,8 @@ export const classSummarySchema = z.object({
   /** Ms since 1970 of the planned first bow. */
   startsAt: ms,
   title: z.string(),
+  /** The lesson of a series that its plan is. */
+  lesson: z.object({ series: id, lesson: count }).nullable().default(null),
 })
 export type ClassSummary = z.infer<typeof classSummarySchema>
 
@@ -202,6 +205,14 @@ const lastClassSchema = classSummarySchema.extend({
   came: z.array(id),
   late: count,
 })
+/** The theme of a week or the programme of a month, and the version it stands at. */
+const keptProgrammeSchema = z.object({ period: z.string(), version: count, programme: programmeSchema })
+export const programmesSchema = z.array(keptProgrammeSchema)
+export type KeptProgramme = z.infer<typeof keptProgrammeSchema>
+
+/** What of the term was put on a class by hand. */
+export const termPlacesSchema = z.array(z.object({ group: id, item: id, day, minutes: count }))
+
 export const todaySchema = z.object({
   today: day,
   next: classSummarySchema.extend({ plan: planSchema }).nullable(),
@@ -209,6 +220,9 @@ export const todaySchema = z.object({
   nextGrading: day.nullable(),
   roster: rosterSchema,
   notices: noticesSchema,
+  /** The theme of the week and the programme of the month of the next class, else of today. */
+  week: programmeSchema.nullable(),
+  month: programmeSchema.nullable(),
 })
 export type Today = z.infer<typeof todaySchema>
 

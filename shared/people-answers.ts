@@ -152,6 +152,38 @@ export const practiceMatrixSchema = z.object({
 })
 export type PracticeMatrix = z.infer<typeof practiceMatrixSchema>
 
+const timesSchema = z.object({
+  group: id,
+  heads: count,
+  work: ms,
+  rest: ms,
+  talk: ms,
+  holding: ms,
+  idle: ms,
+  transition: ms,
+  taught: ms,
+})
+/** What a head of each group worked on since a day, by week, rank and item; and where the time of the classes went. */
+export const balanceSchema = z.object({
+  from: day,
+  today: day,
+  classes: z.array(z.object({ day, times: z.array(timesSchema).nullable() })),
+  worked: z.array(
+    z.object({
+      week: day,
+      group: id,
+      rank: id,
+      item: id,
+      workMs: ms,
+      repsL: ms,
+      repsR: ms,
+      repsN: ms,
+      received: ms,
+    }),
+  ),
+})
+export type BalanceAnswer = z.infer<typeof balanceSchema>
+
 const attendedSchema = z.object({ day, stood: z.enum(STOODS) })
 /** How everybody came to the classes since a day. */
 export const attendanceListSchema = z.object({

@@ -1,7 +1,14 @@
 import { z } from 'zod'
-import { classSummarySchema, practiceMatrixSchema } from '~~/shared/answers'
+import {
+  attendanceListSchema,
+  classSummarySchema,
+  practiceMatrixSchema,
+  termPlacesSchema,
+} from '~~/shared/answers'
 import { dayAfter } from '~~/core/kernel/days'
-import { comingClasses, mainMinutes, type ComingClass } from '~~/core/term/days'
+import { comingClasses, mainMinutes, type ComingClass, type HeldClass } from '~~/core/term/days'
+import type { Placed } from '~~/core/term/placed'
+import { comersOf, reachOf } from '~~/core/term/reach'
 import { termNeeds } from '~~/core/term/needs'
 import { remediesFor } from '~~/core/term/remedies'
 import { planPortions } from '~~/core/term/portions'
@@ -19,15 +26,18 @@ export function useTerm() {
   const mayWrite = useMayWrite()
   const { data, problem, readQuietly } = useReading(async () => {
     await library.load()
-    const [classes, practised] = await Promise.all([
+    const [classes, practised, places, attendance] = await Promise.all([
       api('/api/classes', { answer: z.array(classSummarySchema) }),
       mayWrite.value ? api('/api/practised', { answer: practiceMatrixSchema }) : undefined,
+      mayWrite.value ? api('/api/term/places', { answer: termPlacesSchema }) : [],
+      mayWrite.value ? api('/api/attendance', { answer: attendanceListSchema }) : undefined,
     ])
-    return { classes, practised }
+    return { classes, practised, places, attendance }
   })
   const later = useDebounceFn(() => void readQuietly(), 600, { maxWait: 2000 })
   onChange('class', undefined, later)
   onChange('students', undefined, later)
+  onChange('library', 'term', later)
 
   const settings = computed(() => library.loaded?.settings)
   const today = computed(() => data.value?.practised?.today ?? dayOf(Date.now(), library.club?.zone))
@@ -62,8 +72,19 @@ export function useTerm() {
       (student, item) => cells.value.get(student)?.get(item),
     ).filter(({ items }) => items.length > 0),
   )
+  /** What a lesson of a series takes of its class. */
+  function lessonMinutes(held: HeldClass | undefined): number {
+    const { series, lesson } = held?.lesson ?? {}
+    const lessons = (library.loaded?.series ?? []).find(({ id }) => id === series)?.lessons
+    const of = lessons?.[(lesson ?? 0) - 1]
+    // A lesson that is a whole plan leaves nothing of its class.
+    return of?.plan ? (held?.lengthMin ?? 0) : (of?.minutes ?? 0)
+  }
   const asTerm = (of: readonly ComingClass[]): TermFile['classes'] =>
-    of.map(({ day, lengthMin }) => ({ date: day, minutes: mainMinutes(lengthMin) }))
+    of.map(({ day, lengthMin, held }) => ({
+      date: day,
+      minutes: mainMinutes(lengthMin, lessonMinutes(held)),
+    }))
   const term = computed((): TermFile => ({
     today: today.value,
     grading: until.value,
@@ -73,7 +94,34 @@ export function useTerm() {
       items: items.map(({ item, needMin }) => ({ item, needMin, mostMin: MOST_MIN })),
     })),
   }))
-  const plan = computed(() => planPortions(term.value))
+  /** What was put on a class by hand: as the server has it, and as it was put here since. */
+  const putHere = shallowRef<readonly Placed[]>()
+  watch(data, () => (putHere.value = undefined))
+  const places = computed(() => putHere.value ?? data.value?.places ?? [])
+  /**
+   * Puts shares on days, or takes back that they were put there: shown at once, and taken back where the server does not keep it. One after
+   * the other, so that what was put last is what stands.
+   */
+  function put(changed: readonly PutPlace[]): Promise<void> {
+    const before = places.value
+    show(changed)
+    const sent = sending.then(() => api('/api/term/places', { method: 'PUT', body: { places: changed } }))
+    sending = sent.then(
+      () => undefined,
+      () => void (putHere.value = before),
+    )
+    return sent.then(() => undefined)
+  }
+  let sending: Promise<void> = Promise.resolve()
+  function show(changed: readonly PutPlace[]) {
+    const key = ({ group, item, day }: Omit<Placed, 'minutes'>) => `${group} ${item} ${day}`
+    const touched = new Set(changed.map(key))
+    putHere.value = [
+      ...places.value.filter((one) => !touched.has(key(one))),
+      ...changed.flatMap(({ minutes, ...one }) => (minutes === null ? [] : [{ ...one, minutes }])),
+    ]
+  }
+  const plan = computed(() => planPortions(term.value, places.value))
   /** Groups that are short, the worst first, each with what would mend it. */
   const short = computed(() => {
     const { value: of } = settings
@@ -85,14 +133,47 @@ export function useTerm() {
       .sort((a, b) => b.shortMin - a.shortMin)
       .map((group) => ({
         ...group,
-        remedies: remediesFor(term.value, group.id, extra, (days) =>
-          asTerm(comingUntil(dayAfter(until.value, days), until.value)),
+        remedies: remediesFor(
+          term.value,
+          group.id,
+          extra,
+          (days) => asTerm(comingUntil(dayAfter(until.value, days), until.value)),
+          places.value,
         ),
       }))
   })
 
-  return { data, problem, today, grading, until, classes, coming, needs, term, plan, short, readQuietly }
+  /** Whom the plan reaches, by how often they come. */
+  const reach = computed(() =>
+    reachOf(
+      plan.value,
+      comersOf(data.value?.attendance?.students ?? []),
+      needs.value.map(({ group }) => group),
+      coming.value.map(({ day }) => day),
+    ),
+  )
+
+  return {
+    data,
+    problem,
+    today,
+    grading,
+    until,
+    classes,
+    coming,
+    needs,
+    term,
+    plan,
+    places,
+    put,
+    short,
+    reach,
+    readQuietly,
+  }
 }
+
+/** A share put on a day; nothing: as the term plans it. */
+export type PutPlace = Omit<Placed, 'minutes'> & { minutes: number | null }
 
 /** The most of one item that is of use in one class, in minutes. */
 const MOST_MIN = 8

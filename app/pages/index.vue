@@ -48,6 +48,7 @@ onMounted(load)
 const reload = useDebounceFn(load, 600, { maxWait: 2000 })
 onChange('class', undefined, () => void reload())
 onChange('library', 'notices', () => void reload())
+onChange('library', 'programmes', () => void reload())
 
 /** Planning a class on a day of choice, although one is planned already. */
 const another = ref(false)
@@ -163,38 +164,41 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       </div>
 
       <div class="top">
-        <section v-if="next && timeline" class="panel plan" aria-label="The plan">
-          <div class="flex items-baseline gap-3">
-            <h2 class="text-20">{{ next.plan.title }}</h2>
-            <span class="text-13 text-ash">{{ next.plan.theme }}</span>
-            <span v-if="next.state === 'running'" class="ml-auto font-semibold text-moss"
-              >on the floor now</span
-            >
-          </div>
-          <PlanStrip :plan="next.plan" class="mt-3" />
-          <div class="mt-2 flex flex-wrap items-center gap-3">
-            <div class="flex-1">
-              <p>
-                <b v-if="timeline.spareMs < 0" class="text-brick-deep" data-test="verdict"
-                  >{{ minutes(-timeline.spareMs) }} over</b
-                >
-                <b v-else class="text-moss" data-test="verdict">{{ minutes(timeline.spareMs) }} spare</b>
-                <span class="text-ash">
-                  · {{ next.plan.blocks.length }} boards, {{ minutes(timeline.totalMs) }}</span
-                >
-              </p>
-              <p v-if="findings.length" class="text-13">
-                <b>{{ findings.length }} to fix:</b>
-                {{ findings.map(({ says }) => says.replace(/\.$/, '')).join('; ') }}
-              </p>
-              <p v-else class="text-13 text-ash">Nothing to fix.</p>
+        <div v-if="next && timeline">
+          <section class="panel plan" aria-label="The plan">
+            <div class="flex items-baseline gap-3">
+              <h2 class="text-20">{{ next.plan.title }}</h2>
+              <span class="text-13 text-ash">{{ next.plan.theme }}</span>
+              <span v-if="next.state === 'running'" class="ml-auto font-semibold text-moss"
+                >on the floor now</span
+              >
             </div>
-            <NuxtLink v-if="mayRun" to="/floor" class="btn tall">Go to floor <kbd>G</kbd></NuxtLink>
-            <NuxtLink v-if="mayWrite" :to="`/compose/${next.planId}`" class="btn btn-main tall"
-              >Open in Compose <kbd>Enter</kbd></NuxtLink
-            >
-          </div>
-        </section>
+            <PlanStrip :plan="next.plan" class="mt-3" />
+            <div class="mt-2 flex flex-wrap items-center gap-3">
+              <div class="flex-1">
+                <p>
+                  <b v-if="timeline.spareMs < 0" class="text-brick-deep" data-test="verdict"
+                    >{{ minutes(-timeline.spareMs) }} over</b
+                  >
+                  <b v-else class="text-moss" data-test="verdict">{{ minutes(timeline.spareMs) }} spare</b>
+                  <span class="text-ash">
+                    · {{ next.plan.blocks.length }} boards, {{ minutes(timeline.totalMs) }}</span
+                  >
+                </p>
+                <p v-if="findings.length" class="text-13">
+                  <b>{{ findings.length }} to fix:</b>
+                  {{ findings.map(({ says }) => says.replace(/\.$/, '')).join('; ') }}
+                </p>
+                <p v-else class="text-13 text-ash">Nothing to fix.</p>
+              </div>
+              <NuxtLink v-if="mayRun" to="/floor" class="btn tall">Go to floor <kbd>G</kbd></NuxtLink>
+              <NuxtLink v-if="mayWrite" :to="`/compose/${next.planId}`" class="btn btn-main tall"
+                >Open in Compose <kbd>Enter</kbd></NuxtLink
+              >
+            </div>
+          </section>
+          <WeekAndMonth :week="data.week" :month="data.month" :day="next.day" />
+        </div>
         <section v-else-if="mayWrite" class="panel plan">
           <h2 class="text-20">When is it?</h2>
           <TimesFields v-model="wanted" class="mt-3" :from="data.today" />

@@ -86,6 +86,7 @@ const SECTIONS = computed(() => [
   ['club', 'The club'],
   ['ranks', 'Ranks and groups'],
   ['schools', 'How you teach'],
+  ['mix', 'What the work is made of'],
   ['hall', 'Days and hall'],
   ['limits', 'Limits'],
   ...(readonly.value
@@ -133,6 +134,7 @@ const SECTIONS = computed(() => [
           <RankRows :kept="ranks" :readonly="readonly" />
         </section>
         <SchoolFields :kept="settings" :readonly="readonly" />
+        <MixFields :kept="settings" :readonly="readonly" />
         <HallFields :kept="settings" :readonly="readonly" />
         <LimitFields :kept="settings" :readonly="readonly" />
         <AccountRows v-if="!readonly" />

@@ -2,7 +2,8 @@ import { checkPlan, isGrave } from '~~/core/checks'
 import { layPlan } from '~~/core/plan/timeline'
 import type { Draft } from '~~/core/draft/draft'
 import { REQUEST_FORMAT, requestSchema, type DraftRequest } from '~~/core/draft/request'
-import type { Category } from '~~/core/curriculum/categories'
+import { CATEGORIES, type Category } from '~~/core/curriculum/categories'
+import type { Programme } from '~~/core/term/programme'
 import { techniquesOf } from '~~/core/plan/techniques'
 import type { Block, Plan } from '~~/core/plan/schema'
 import { withCounts } from '~~/core/people/who-is-here'
@@ -22,6 +23,8 @@ export interface MadeDraft extends Draft {
 
 /** Said of a board that stayed, before why it is there. */
 const KEPT = 'Kept. '
+/** A draft waits so long for the theme of its week. */
+const THEME_MS = 1500
 /** Why a board is there, as a plan keeps it. */
 const MOST_WHY = 500
 /** Boards that every class has: they are drafted anew, whatever else is kept. */
@@ -68,8 +71,28 @@ export const useDraftStore = defineStore('draft', () => {
         .length,
   )
 
+  /** The theme of the plan's week goes with its drafts, until something is wished for. */
+  const ofWeek = shallowRef<Programme>()
+  let themed: Promise<void> = Promise.resolve()
+  async function takeTheme() {
+    const { plan, id } = plans
+    const isUntouched = () => wishes.items.length === 0 && Object.keys(wishes.categories).length === 0
+    ofWeek.value = undefined
+    if (!plan?.date || !isUntouched()) return
+    const { week } = await programmeOf(plan.date).catch(() => ({ week: undefined }))
+    if (!week?.theme.length || plans.id !== id || !isUntouched()) return
+    ofWeek.value = week
+    wishes.items = week.theme.filter((one) => library.items.has(one))
+    for (const one of week.theme)
+      if (one in CATEGORIES && !library.items.has(one)) wishes.categories[one as Category] = 'more'
+  }
+
+  /** Boards of a lesson of a series stay, unless they are let go. */
+  const lessonBoards = (plan: Plan | undefined) => (plan?.series ? plan.blocks.filter(isOpenToChange) : [])
+
   function open() {
-    kept.value = []
+    themed = Promise.race([takeTheme(), new Promise<void>((done) => setTimeout(done, THEME_MS))])
+    kept.value = lessonBoards(plans.plan)
     looked.value = -1
     problem.value = ''
     isOpen.value = true
@@ -170,9 +193,10 @@ export const useDraftStore = defineStore('draft', () => {
   }
 
   /** Works a draft out: another one each time, unless something else is wished for. */
-  function make() {
+  async function make() {
+    await themed
     const { plan } = plans
-    if (!plan) return
+    if (!plan || isBusy.value) return
     const same = (one: DraftRequest) => JSON.stringify({ ...one, seed: 0 })
     const wanted = requestOf(plan)
     const before = made.value.filter(({ request }) => same(request) === same(wanted))
@@ -205,7 +229,8 @@ export const useDraftStore = defineStore('draft', () => {
       kept.value = kept.value.filter(
         (block) => !techniquesOf({ ...plan, blocks: [block] }).some(({ id }) => id === item),
       )
-    make()
+    end()
+    void make()
   }
 
   /** Stops: the best so far is the draft. */
@@ -249,6 +274,7 @@ export const useDraftStore = defineStore('draft', () => {
     isOpen,
     wishes,
     kept,
+    ofWeek,
     made,
     looked,
     draft,

@@ -1,4 +1,6 @@
+import type { Expected } from '../checks/club-facts'
 import type { Ground, GroupFacts } from '../checks/ground'
+import type { Syllabus } from '../curriculum/syllabus'
 import { counted } from '../kernel/time-text'
 import { dueOf, groupDue } from './due'
 import { daysBetween } from '../kernel/days'
@@ -13,27 +15,34 @@ export interface GroupDue {
   says: string
 }
 
+/** What is due for a group of a class, most due first. */
+export const dueForGroup = (
+  { club }: Ground,
+  { students }: GroupFacts,
+  today: string,
+  nextGrading?: string,
+): GroupDue[] => dueInWords(students, club, today, nextGrading)
+
 /**
- * What is due for a group, most due first: the mean over the students expected who practised an item or whose rank requires it.
+ * What is due for some students, most due first: the mean over those who practised an item or whose rank requires it.
  *
  * @param nextGrading told where it comes within six weeks
  */
-export function dueForGroup(
-  ground: Ground,
-  { students }: GroupFacts,
+export function dueInWords(
+  students: readonly Pick<Expected, 'rank' | 'practised'>[],
+  club: { items: ReadonlyMap<string, unknown>; syllabus: Syllabus },
   today: string,
   nextGrading?: string,
 ): GroupDue[] {
   const required = new Map<string, Set<string>>()
-  for (const { rank, item } of ground.club.syllabus)
-    required.set(rank, (required.get(rank) ?? new Set()).add(item))
-  const concerned = new Map<string, typeof students>()
+  for (const { rank, item } of club.syllabus) required.set(rank, (required.get(rank) ?? new Set()).add(item))
+  const concerned = new Map<string, Pick<Expected, 'rank' | 'practised'>[]>()
   for (const student of students)
     for (const item of new Set([...student.practised.keys(), ...(required.get(student.rank) ?? [])]))
       concerned.set(item, [...(concerned.get(item) ?? []), student])
   const grading = nextGrading ? daysBetween(today, nextGrading) : -1
   return [...concerned]
-    .filter(([item]) => ground.club.items.has(item))
+    .filter(([item]) => club.items.has(item))
     .map(([item, who]): GroupDue => {
       const { had, last, poor } = groupHistory(item, who)
       const never = who.length - had
@@ -46,7 +55,7 @@ export function dueForGroup(
           last === undefined
             ? 'never drilled yet'
             : `last drilled ${ago === 0 ? 'today' : `${counted(ago, 'day')} ago`}`,
-          poor ? `${poor} shaky` : '',
+          students.length === 1 ? (who[0]?.practised.get(item)?.mark ?? '') : poor ? `${poor} shaky` : '',
           never && last !== undefined ? `${never} never had it` : '',
           asked && grading >= 0 && grading <= 42 ? `grading in ${counted(grading, 'day')}` : '',
         ]

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { between, clockTime, day, list, oneOf, record, text, whole, yesNo } from '../kernel/fields'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
+import { CATEGORY_NAMES } from './categories'
 import { LIMITS, LIMIT_NAMES, type LimitName } from './limits'
 
 /** What a club has settled for itself: its schools, the limits of its checks, its days, its hall. */
@@ -76,6 +77,14 @@ export const settingsSchema = record({
   nextGrading: day().optional(),
   /** Days on which there is no class: holidays, and evenings that are cancelled. */
   shut: list(day(), 0, 120).default([]),
+  /** The first day of the term; nothing: thirteen weeks back. */
+  termFrom: day().optional(),
+  /** What a class's work should be made of in the long run, in per cent; nothing: what the syllabus asks of each group. */
+  mix: list(
+    record({ category: oneOf(CATEGORY_NAMES), percent: whole(1, 100) }),
+    0,
+    CATEGORY_NAMES.length,
+  ).default([]),
   limits: record(limitFields).prefault({}),
 })
 export type ClubSettings = z.infer<typeof settingsSchema>
@@ -94,7 +103,7 @@ export type ReadSettings = { ok: true; settings: ClubSettings } | { ok: false; f
 export function readSettings(json: unknown): ReadSettings {
   const shaped = settingsSchema.safeParse(json)
   if (!shaped.success) return { ok: false, faults: oncePerPath(faultsOf(shaped.error)) }
-  const { classDays, hall } = shaped.data
+  const { classDays, hall, mix } = shaped.data
   const faults: Fault[] = []
   classDays.forEach(({ day: name, start }, d) => {
     if (classDays.findIndex((other) => other.day === name && other.start === start) !== d)
@@ -104,6 +113,12 @@ export function readSettings(json: unknown): ReadSettings {
     if (hall.kit.findIndex((other) => other.name.toLowerCase() === name.toLowerCase()) !== k)
       faults.push(fault(['hall', 'kit', k, 'name'], `"${name}" is there twice`))
   })
+  mix.forEach(({ category }, m) => {
+    if (mix.findIndex((other) => other.category === category) !== m)
+      faults.push(fault(['mix', m, 'category'], `"${category}" is there twice`))
+  })
+  const percent = mix.reduce((sum, one) => sum + one.percent, 0)
+  if (percent > 100) faults.push(fault(['mix'], `comes to ${percent} per cent; it must be at most 100`))
   return faults.length ? { ok: false, faults } : { ok: true, settings: shaped.data }
 }
 

@@ -45,7 +45,7 @@ const NO_TIME: Record<TimeClass, number> = {
 const ABOUT_MS = 10_000
 
 /** How much of a leg lies between two moments of the plan, by the wall. */
-function onTheWall({ from, to, planFrom, planTo }: Leg, start: number, end: number): number {
+export function onTheWall({ from, to, planFrom, planTo }: Leg, start: number, end: number): number {
   const within = Math.min(planTo, end) - Math.max(planFrom, start)
   return within > 0 ? (within * (to - from)) / (planTo - planFrom) : 0
 }
@@ -90,7 +90,7 @@ function howOf(plannedMs: number | undefined, tookMs: number): BoardAfter['how']
   return tookMs > plannedMs ? 'longer' : 'shorter'
 }
 
-function groupsAfter({ plan, timeline, legs }: Run): GroupAfter[] {
+export function groupsAfter({ plan, timeline, legs }: Run): GroupAfter[] {
   return plan.groups.map(({ id, name }, g) => {
     const times = { ...NO_TIME }
     for (const { at, lanes } of timeline.blocks)

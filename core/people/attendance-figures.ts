@@ -32,7 +32,7 @@ export interface AttendanceFigures {
 }
 
 const WEEKS = 8
-const tookPart = ({ stood }: Attended) => stood === 'there' || stood === 'home'
+export const tookPart = ({ stood }: Attended) => stood === 'there' || stood === 'home'
 /**
  * @param classes in the order they were held
  * @param today the club's day: the last of the weeks is the one it lies in

@@ -11,6 +11,8 @@ export interface HeldClass {
   startTime: string
   lengthMin: number
   state: 'planned' | 'running' | 'finished'
+  /** The lesson of a series that its plan is. */
+  lesson?: { series: string; lesson: number } | null | undefined
 }
 
 /** A class that is to come: planned already, or of a class day for which nothing is planned yet. */
@@ -27,7 +29,9 @@ export interface ComingClass {
  */
 const MAIN_SHARE = 1 / 3
 
-export const mainMinutes = (lengthMin: number): number => Math.floor(lengthMin * MAIN_SHARE + 1e-9)
+/** @param takenMin minutes of the class that something else has already, such as a lesson of a series */
+export const mainMinutes = (lengthMin: number, takenMin = 0): number =>
+  Math.floor(Math.max(0, lengthMin - takenMin) * MAIN_SHARE + 1e-9)
 
 /**
  * What is to come from a day on and before another: the planned classes, and one on every class day on which none is, but for the days on

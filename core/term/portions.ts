@@ -1,13 +1,14 @@
 import { PORTION_MIN } from './needs'
+import type { Placed } from './placed'
 import { planTerm, type TermFile, type TermPlan } from './term'
 
 /**
  * The term in whole portions: nobody takes up an item for a minute. The same exact question as `planTerm`, asked of portions instead of
  * minutes; every figure it tells is in minutes.
  */
-export function planPortions(term: TermFile): TermPlan {
+export function planPortions(term: TermFile, placed: readonly Placed[] = []): TermPlan {
   const whole = (minutes: number) => Math.floor(minutes / PORTION_MIN)
-  const { groups, plan } = planTerm({
+  const inPortions = {
     ...term,
     classes: term.classes.map(({ date, minutes }) => ({ date, minutes: whole(minutes) })),
     groups: term.groups.map(({ id, items }) => ({
@@ -18,7 +19,11 @@ export function planPortions(term: TermFile): TermPlan {
         mostMin: Math.max(1, whole(mostMin)),
       })),
     })),
-  })
+  }
+  const { groups, plan } = planTerm(
+    inPortions,
+    placed.map((one) => ({ ...one, minutes: Math.round(one.minutes / PORTION_MIN) })),
+  )
   return {
     groups: groups.map(({ id, needMin, haveMin, shortMin, items }) => ({
       id,

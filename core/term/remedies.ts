@@ -1,4 +1,5 @@
 import { dayAfter } from '../kernel/days'
+import type { Placed } from './placed'
 import { planPortions } from './portions'
 import type { TermFile } from './term'
 
@@ -21,17 +22,22 @@ const LATER = [7, 14]
 /**
  * @param extra the minutes and day of the class that might be added
  * @param after the classes from the grading day on, should it be later
+ * @param placed what was put on a class by hand, which stays there
  */
 export function remediesFor(
   term: TermFile,
   group: string,
   extra: TermFile['classes'][number],
   after: (days: number) => TermFile['classes'],
+  placed: readonly Placed[] = [],
 ): Remedies {
   const mine = term.groups.filter(({ id }) => id === group)
   const short = (changed: Partial<TermFile>) =>
-    planPortions({ ...term, groups: mine, ...changed }).groups.reduce((sum, one) => sum + one.shortMin, 0)
-  const items = planPortions({ ...term, groups: mine }).groups[0]?.items ?? []
+    planPortions({ ...term, groups: mine, ...changed }, placed).groups.reduce(
+      (sum, one) => sum + one.shortMin,
+      0,
+    )
+  const items = planPortions({ ...term, groups: mine }, placed).groups[0]?.items ?? []
   const [drop] = items
     .filter(({ shortMin }) => shortMin > 0)
     .sort((a, b) => b.shortMin - a.shortMin)

@@ -11,8 +11,8 @@
 
 interface Asked {
   need: number
-  /** The most of it in one class. */
-  most: number
+  /** The most of it in each class. */
+  most: readonly number[]
 }
 
 /**
@@ -60,7 +60,7 @@ function augment(
   for (let at = 0; at < queue.length && end < 0; at++) {
     const i = queue[at]!
     for (let c = 0; c < left.length && end < 0; c++) {
-      if (byItem.has(c) || flow[i]![c]! >= items[i]!.most) continue
+      if (byItem.has(c) || flow[i]![c]! >= items[i]!.most[c]!) continue
       byItem.set(c, i)
       if (left[c]! > 0) end = c
       else
@@ -82,7 +82,7 @@ function augment(
   }
   let more = Math.min(wanted, left[end]!)
   for (const [i, to, from] of chain) {
-    more = Math.min(more, items[i]!.most - flow[i]![to]!)
+    more = Math.min(more, items[i]!.most[to]! - flow[i]![to]!)
     if (from >= 0) more = Math.min(more, flow[i]![from]!)
   }
   for (const [i, to, from] of chain) {
@@ -155,7 +155,7 @@ class Cheapest {
       const { most } = items[node]!
       for (let c = 0; c < left.length; c++) {
         const has = flow[node]![c]!
-        if (has < most) relax(items.length + c, 2 * has + 1)
+        if (has < most[c]!) relax(items.length + c, 2 * has + 1)
       }
       return
     }

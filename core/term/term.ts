@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { day, list, record, slug, whole } from '../kernel/fields'
+import type { Placed } from './placed'
 import { spread } from './spread'
 
 /**
@@ -79,10 +80,20 @@ function daysOf({ today, grading, classes }: TermFile): Day[] {
 
 const sum = (numbers: readonly number[]) => numbers.reduce((total, n) => total + n, 0)
 
-/** Spreads what is asked of every group over the classes of a term. */
-export function planTerm(term: TermFile): TermPlan {
+/**
+ * Spreads what is asked of every group over the classes of a term.
+ *
+ * @param placed what was put on a class by hand: it comes then and just so much of it, and the rest is planned around it
+ */
+export function planTerm(term: TermFile, placed: readonly Placed[] = []): TermPlan {
   const days = daysOf(term)
-  const groups = term.groups.map((group) => ofGroup(group, days))
+  const groups = term.groups.map((group) =>
+    ofGroup(
+      group,
+      days,
+      placed.filter((one) => one.group === group.id),
+    ),
+  )
   return {
     groups: groups.map(({ told }) => told),
     plan: groups
@@ -92,12 +103,20 @@ export function planTerm(term: TermFile): TermPlan {
 }
 const compare = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0)
 
-function ofGroup({ id, items }: TermGroup, days: readonly Day[]) {
-  const minutes = spread(
-    items.map(({ needMin, mostMin }) => ({ need: needMin, most: mostMin })),
-    days.map((one) => one.minutes),
+const given = (minutes: readonly (number | undefined)[] = []) => minutes.filter((one) => one !== undefined)
+
+function ofGroup({ id, items }: TermGroup, days: readonly Day[], placed: readonly Placed[]) {
+  const put = new Map(placed.map(({ item, day: date, minutes }) => [`${item} ${date}`, minutes]))
+  const fixed = items.map(({ item }) => days.map(({ date }) => put.get(`${item} ${date}`)))
+  const spreadOut = spread(
+    items.map(({ needMin, mostMin }, i) => ({
+      need: Math.max(0, needMin - sum(given(fixed[i]))),
+      most: days.map((_, d) => (fixed[i]?.[d] === undefined ? mostMin : 0)),
+    })),
+    days.map((one, d) => Math.max(0, one.minutes - sum(given(fixed.map((row) => row[d]))))),
   )
-  const short = items.map(({ needMin }, i) => needMin - sum(minutes[i] ?? []))
+  const minutes = spreadOut.map((row, i) => row.map((some, d) => fixed[i]?.[d] ?? some))
+  const short = items.map(({ needMin }, i) => Math.max(0, needMin - sum(minutes[i] ?? [])))
   return {
     told: {
       id,

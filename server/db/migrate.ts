@@ -8,6 +8,7 @@ import * as further from './migrations/0005-further'
 import * as people from './migrations/0006-people'
 import * as corrections from './migrations/0007-corrections'
 import * as floor from './migrations/0008-floor'
+import * as term from './migrations/0009-term'
 
 /** Every migration in order: a new one is a file and a line here. */
 const MIGRATIONS = [
@@ -19,6 +20,7 @@ const MIGRATIONS = [
   { name: '0006-people', ...people },
   { name: '0007-corrections', ...corrections },
   { name: '0008-floor', ...floor },
+  { name: '0009-term', ...term },
 ]
 
 /** Their names, in order. */

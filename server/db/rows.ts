@@ -1,3 +1,4 @@
+import type { Programme } from '../../core/term/programme'
 import type { Plan } from '../../core/plan/schema'
 import type { Item } from '../../core/curriculum/item'
 import type { Ladder, Rank } from '../../core/curriculum/ladder'
@@ -326,6 +327,27 @@ export interface NoticeRow {
   endedAt: Date | null
 }
 
+/** The theme of a week, by its Monday, or the programme of a month. */
+export interface ProgrammeRow {
+  clubId: string
+  period: string
+  body: Programme
+  version: number
+  savedBy: string
+  savedAt: Date
+}
+
+/** So many minutes of an item are to come for a group on a day, whatever the term would plan; 0: none. */
+export interface TermPlaceRow {
+  clubId: string
+  groupId: string
+  itemId: string
+  day: string
+  minutes: number
+  putBy: string
+  putAt: Date
+}
+
 /** Two records that are one person: the one that is gone, and what the other's document was before and after. */
 export interface MergeRow {
   id: string
@@ -430,6 +452,8 @@ export interface SettlementRow {
   /** It is to be settled anew without a new event: for whom, and why. */
   anewBy: string | null
   anewWhy: string | null
+  /** Where its time went for each group, as JSON; nothing while it is not over, or where it was settled before that was kept. */
+  times: string | null
 }
 
 /** In which group and of what rank a student was when the class began, which never changes; and how they stood. */

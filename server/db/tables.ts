@@ -76,6 +76,8 @@ export interface Tables {
   sightings: Table<R.SightingRow, 'receivedAt'>
   results: Table<R.ResultRow, 'receivedAt'>
   notices: Table<R.NoticeRow, 'version' | 'madeAt' | 'endedAt'>
+  programmes: Table<R.ProgrammeRow, 'version' | 'savedAt'>
+  termPlaces: Table<R.TermPlaceRow, 'putAt'>
   merges: Table<R.MergeRow, 'madeAt' | 'undoneBy' | 'undoneAt'>
   importRows: Table<R.ImportRow>
   plans: Table<R.PlanRow, 'savedAt' | 'putAway'>
@@ -86,7 +88,7 @@ export interface Tables {
   runEvents: Table<R.RunEventRow, 'receivedAt'>
   presence: Table<R.PresenceRow, 'receivedAt'>
   classStudents: Table<R.ClassStudentRow, 'takenAt' | 'stood'>
-  settlements: Table<R.SettlementRow, 'settledAt' | 'anewBy' | 'anewWhy'>
+  settlements: Table<R.SettlementRow, 'settledAt' | 'anewBy' | 'anewWhy' | 'times'>
   ledger: Table<R.LedgerRow, 'writtenAt'>
   practice: Table<R.PracticeRow>
   summary: Table<R.SummaryRow, 'inCombinations' | 'sections'>
@@ -344,6 +346,23 @@ export function defineTables(sequelize: Sequelize): Tables {
       madeAt: stamp,
       endedAt: stamp,
     }),
+    programmes: table<R.ProgrammeRow, 'version' | 'savedAt'>('programmes', {
+      clubId: key,
+      period: slugKey,
+      body: json,
+      version: first,
+      savedBy: id,
+      savedAt: stamp,
+    }),
+    termPlaces: table<R.TermPlaceRow, 'putAt'>('term_places', {
+      clubId: key,
+      groupId: slugKey,
+      itemId: slugKey,
+      day: { ...day, primaryKey: true },
+      minutes: whole,
+      putBy: id,
+      putAt: stamp,
+    }),
     merges: table<R.MergeRow, 'madeAt' | 'undoneBy' | 'undoneAt'>('merges', {
       clubId: key,
       id: key,
@@ -443,7 +462,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       takenAt: stamp,
       stood: maybeText,
     }),
-    settlements: table<R.SettlementRow, 'settledAt' | 'anewBy' | 'anewWhy'>('settlements', {
+    settlements: table<R.SettlementRow, 'settledAt' | 'anewBy' | 'anewWhy' | 'times'>('settlements', {
       clubId: key,
       classId: key,
       events: whole,
@@ -451,6 +470,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       settledAt: stamp,
       anewBy: maybeId,
       anewWhy: maybeText,
+      times: maybeText,
     }),
     ledger: table<R.LedgerRow, 'writtenAt'>('practice_ledger', {
       ...practiceColumns,

@@ -1,6 +1,6 @@
 import type { ClassSummary } from '../../shared/answers'
 import type { Club } from '../db/in-club'
-import type { ClassRow } from '../db/rows'
+import type { ClassRow, PlanRow } from '../db/rows'
 import { momentOf } from './calendar'
 import { CLASS_HEAD } from './classes'
 
@@ -12,7 +12,7 @@ export async function summaries(club: Club, rows: readonly Head[]): Promise<Clas
   const plans = rows.length
     ? await club.plans.all(
         { id: [...new Set(rows.map(({ planId }) => planId))] },
-        { columns: ['id', 'title', 'version'] },
+        { columns: ['id', 'title', 'version', 'seriesId', 'lesson'] },
       )
     : []
   const planOf = new Map(plans.map((plan) => [plan.id, plan]))
@@ -31,8 +31,12 @@ export async function summaries(club: Club, rows: readonly Head[]): Promise<Clas
     teacher: names.get(row.teacherId ?? '') ?? '',
     startsAt: momentOf(zone, row.day, row.startTime),
     title: planOf.get(row.planId)?.title ?? '',
+    lesson: lessonOf(planOf.get(row.planId)),
   }))
 }
+
+const lessonOf = (plan: Pick<PlanRow, 'seriesId' | 'lesson'> | undefined) =>
+  plan?.seriesId && plan.lesson ? { series: plan.seriesId, lesson: plan.lesson } : null
 
 export async function summary(club: Club, row: Head): Promise<ClassSummary> {
   const [only] = await summaries(club, [row])

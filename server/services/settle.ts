@@ -1,5 +1,7 @@
 import { QueryTypes } from 'sequelize'
-import type { RunPhase } from '../../core/floor/run'
+import { groupTimes } from '../../core/floor/group-times'
+import type { Run, RunPhase } from '../../core/floor/run'
+import type { Stood } from '../../core/people/attendance-figures'
 import { readRegister } from '../../core/people/register'
 import type { Plan } from '../../core/plan/schema'
 import type { Database } from '../db/connect'
@@ -108,7 +110,8 @@ async function settle(
       ? attendanceOfClass(plan, acts, marks, taking, await threesOf(club, row.id, plan))
       : undefined
   const ids = students.map(({ id }) => id)
-  await noteAttendance(club, row.id, everyone, stoodOf(ids, held?.attendance, readRegister(marks)))
+  const stood = stoodOf(ids, held?.attendance, readRegister(marks))
+  await noteAttendance(club, row.id, everyone, stood)
   const revision = await writeLedger(club, {
     classId: row.id,
     day: row.day,
@@ -123,11 +126,30 @@ async function settle(
     await club.classes.change({ id: row.id }, { state, runPlan })
   await club.settlements.change(
     { classId: row.id },
-    { events, revision, settledAt: new Date(), anewBy: null, anewWhy: null },
+    {
+      events,
+      revision,
+      settledAt: new Date(),
+      anewBy: null,
+      anewWhy: null,
+      times: held ? timesOf(held.run, students, stood) : null,
+    },
   )
   if (state !== row.state || revision !== settlement.revision)
     await club.changed('class', row.id, 'settled', newest?.sentBy ?? null)
   return state
+}
+
+/** Where the time went for those who came, as it is kept. */
+function timesOf(
+  run: Run,
+  students: readonly { id: string; group: string }[],
+  stood: ReadonlyMap<string, Stood | null>,
+): string {
+  const heads = new Map<string, number>()
+  for (const { id, group } of students)
+    if (stood.get(id) === 'there') heads.set(group, (heads.get(group) ?? 0) + 1)
+  return JSON.stringify(groupTimes(run, heads))
 }
 
 /** What whoever made a correction said of it. */

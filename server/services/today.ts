@@ -10,6 +10,7 @@ import { summary } from './class-list'
 import { planOfClass } from './classes'
 import { eventsOf, marksOf } from './events'
 import { noticesFrom } from './notices'
+import { programmeOn } from './programmes'
 
 /** A class left running is still the one that is on until the day after it; then it no longer stands in anybody's way. */
 const RUNS_FOR_DAYS = 1
@@ -86,5 +87,6 @@ export async function today(club: Club, now: number): Promise<Omit<Today, 'roste
     last: last ? await lookBack(club, last) : null,
     nextGrading: row.settings.nextGrading ?? null,
     notices: await noticesFrom(club, day),
+    ...(await programmeOn(club, next?.day ?? day)),
   }
 }

@@ -472,6 +472,7 @@ describe('the demo club', () => {
       '0006-people',
       '0007-corrections',
       '0008-floor',
+      '0009-term',
     ])
     const after = await standing()
     for (const part of Object.keys(before) as (keyof typeof before)[])
@@ -503,6 +504,7 @@ describe('the demo club', () => {
       '0006-people',
       '0007-corrections',
       '0008-floor',
+      '0009-term',
     ])
     const student = await db.tables.students.findByPk(one!.id)
     expect([student?.get('groupId'), student?.get('placed')]).toEqual([one!.was, false])

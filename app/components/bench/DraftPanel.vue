@@ -55,7 +55,7 @@ const worst = (shares: { served: number; of: number }[]) =>
 
 function make() {
   isWishing.value = false
-  draft.make()
+  void draft.make()
 }
 function use() {
   if (draft.use())
@@ -79,6 +79,10 @@ onUnmounted(() => draft.close())
       until you use it.
     </p>
 
+    <p v-if="draft.ofWeek" class="text-13">
+      The theme of the week goes with it<template v-if="draft.ofWeek.says">: {{ draft.ofWeek.says }}</template
+      >.
+    </p>
     <div class="acts">
       <button v-if="draft.isBusy" type="button" class="btn tall" @click="draft.stop()">
         {{ draft.best ? 'Stop, take the best so far' : 'Stop' }}

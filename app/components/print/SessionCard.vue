@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { layPlan } from '~~/core/plan/timeline'
 import type { Plan } from '~~/core/plan/schema'
+import type { Programme } from '~~/core/term/programme'
+import { CATEGORIES, type Category } from '~~/core/curriculum/categories'
 import { classLines } from '~~/core/formats/class-lines'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
 import { longDay } from '~/domain/days'
 import { referenceSaid } from '~/domain/reference-said'
 
 /** The class on one page: when, how long, what, and who does what in it. */
-const props = defineProps<{ plan: Plan }>()
+const props = defineProps<{ plan: Plan; week?: Programme | undefined; month?: Programme | undefined }>()
 const library = useLibraryStore()
 const timeline = computed(() => layPlan(props.plan))
 const lines = computed(() => classLines(props.plan, { item: library.itemName, layer: library.layerName }))
@@ -31,6 +33,19 @@ function holderSaid({ mode, technique }: Plan['blocks'][number]): string {
     .filter(Boolean)
     .join('; ')
 }
+const themeName = (id: string) =>
+  id in CATEGORIES && !library.items.has(id)
+    ? CATEGORIES[id as Category].name.toLowerCase()
+    : library.itemName(id)
+const weekSaid = computed(() => {
+  const { says, theme = [] } = props.week ?? {}
+  return [says, theme.map(themeName).join(', ')].filter(Boolean).join(': ')
+})
+const monthSaid = computed(() =>
+  (props.month?.ranks ?? []).map(
+    ({ rank, items }) => `${library.ranks.get(rank)?.name ?? rank}: ${items.map(themeName).join(', ')}`,
+  ),
+)
 const cautions = computed(() => {
   const ids = new Set(
     props.plan.blocks.flatMap(({ technique, tracks }) => [
@@ -77,6 +92,8 @@ const cautions = computed(() => {
         </tr>
       </tbody>
     </table>
+    <p v-if="weekSaid" class="care"><b>This week.</b> {{ weekSaid }}</p>
+    <p v-if="monthSaid.length" class="care"><b>This month.</b> {{ monthSaid.join('; ') }}</p>
     <p v-if="plan.references?.length" class="care">
       <b>See.</b> {{ plan.references.map(referenceSaid).join('; ') }}
     </p>

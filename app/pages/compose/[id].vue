@@ -32,7 +32,8 @@ onMounted(async () => {
       await toDraft()
       // A share of the term comes along as the theme.
       const theme = String(route.query.theme ?? '').split(',')
-      draft.wishes.items = theme.filter((id) => library.items.has(id))
+      const known = theme.filter((id) => library.items.has(id))
+      if (known.length) draft.wishes.items = known
     }
   } catch (error) {
     problem.value = saidBy(error)

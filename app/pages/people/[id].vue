@@ -191,10 +191,12 @@ const totals = computed(() => {
           </button>
         </section>
         <div>
+          <StudentDue :page="page" />
           <StudentCorrections :page="page" />
           <AttendanceFigures :page="page" />
           <LazyOverTime :page="page" />
           <StudentAside :page="page" />
+          <StudentBalance :page="page" />
         </div>
       </div>
     </template>

@@ -8,6 +8,7 @@ const route = useRoute()
 const library = useLibraryStore()
 const plan = shallowRef<Plan>()
 const problem = ref('')
+const programme = shallowRef<Awaited<ReturnType<typeof programmeOf>>>({})
 const withSheets = ref(false)
 
 onMounted(async () => {
@@ -17,6 +18,8 @@ onMounted(async () => {
       api(`/api/plans/${String(route.params.id)}`, { answer: savedPlanSchema }),
     ])
     plan.value = saved.plan
+    // The card is there without it: a device that has no server prints what it has.
+    if (saved.plan.date) programme.value = await programmeOf(saved.plan.date).catch(() => ({}))
   } catch (error) {
     problem.value = saidBy(error)
   }
@@ -38,7 +41,7 @@ const stationBlocks = computed(() => plan.value?.blocks.filter(({ mode }) => mod
       <label><input v-model="withSheets" type="checkbox" /> sheets for stations, helpers and home</label>
     </template>
     <template v-if="plan">
-      <SessionCard :plan="plan" />
+      <SessionCard :plan="plan" :week="programme.week" :month="programme.month" />
       <template v-if="withSheets">
         <template v-for="block in stationBlocks" :key="block.id">
           <StationSheet v-for="(_, s) in block.stations" :key="s" :plan="plan" :block="block" :station="s" />

@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { toast } from 'vue-sonner'
 import type { ComingClass } from '~~/core/term/days'
 import { daysBetween } from '~~/core/kernel/days'
 import { counted } from '~~/core/kernel/time-text'
 import { writeCalendar } from '~~/core/formats/calendar'
 import { termCsv, termLine, type TermRow } from '~~/core/formats/term-files'
-import { longDay } from '~/domain/days'
+import { longDay, shortDay } from '~/domain/days'
+import type { MovedShare } from '~/components/term/TermPlan.vue'
+import type { PutPlace } from '~/composables/useTerm'
 import { saveFile } from '~/domain/save-file'
 import { momentOf } from '~/domain/moment'
 
@@ -13,7 +16,21 @@ useHead({ title: 'Term · Golden Lintel' })
 const library = useLibraryStore()
 const planning = usePlanning()
 const mayWrite = useMayWrite()
-const { data, problem, today, grading, classes, coming, needs, plan, short, readQuietly } = useTerm()
+const {
+  data,
+  problem,
+  today,
+  grading,
+  classes,
+  coming,
+  needs,
+  plan,
+  places,
+  put,
+  short,
+  reach,
+  readQuietly,
+} = useTerm()
 const said = ref('')
 const isBusy = ref(false)
 const run = computed(() => classes.value.filter(({ state }) => state === 'finished').length)
@@ -42,6 +59,56 @@ async function draft({ held, day, startTime, lengthMin }: ComingClass, theme: st
     isBusy.value = false
   }
 }
+const shortOf = (group: string) => plan.value.groups.find(({ id }) => id === group)?.shortMin ?? 0
+/** What stood there before, to be put back. */
+const placedAt = (group: string, item: string, day: string): PutPlace => ({
+  group,
+  item,
+  day,
+  minutes:
+    places.value.find((one) => one.group === group && one.item === item && one.day === day)?.minutes ?? null,
+})
+async function keepPlaces(changed: readonly PutPlace[], says: () => string) {
+  const before = changed.map(({ group, item, day }) => placedAt(group, item, day))
+  try {
+    const sent = put(changed)
+    const said = says()
+    await sent
+    toast(said, {
+      duration: 12_000,
+      action: {
+        label: 'Undo',
+        onClick: () => void put(before).catch((error: unknown) => toast.error(saidBy(error))),
+      },
+    })
+  } catch (error) {
+    toast.error(saidBy(error))
+  }
+}
+/** A share on another class; what that does to the whole is said. */
+function move({ group, item, from, to, minutes, there }: MovedShare) {
+  const was = shortOf(group)
+  return keepPlaces(
+    [
+      { group, item, day: from, minutes: 0 },
+      { group, item, day: to, minutes: there + minutes },
+    ],
+    () => {
+      const now = shortOf(group)
+      const name = library.groups.find(({ id }) => id === group)?.name ?? group
+      const change = now === was ? 'nothing else is short by it' : `${name}: ${was} → ${now} minutes short`
+      return `${library.itemName(item)} comes on ${shortDay(to)}, not on ${shortDay(from)}; ${change}.`
+    },
+  )
+}
+const release = (group: string) =>
+  keepPlaces(
+    places.value
+      .filter((one) => one.group === group)
+      .map(({ item, day }) => ({ group, item, day, minutes: null })),
+    () => 'All of it comes as the term plans it.',
+  )
+
 /** How many are in each group by the roster. */
 function heads(): Record<string, number> {
   const counts: Record<string, number> = {}
@@ -92,6 +159,7 @@ function saveCalendar() {
         <button type="button" class="btn" @click="saveCalendar">Calendar file</button>
       </span>
     </div>
+    <TermNav class="mt-1" />
     <p v-if="problem || said" role="alert" class="py-2 text-brick-deep">{{ problem || said }}</p>
     <p v-if="!data && !problem" class="py-4 text-ash">Looking…</p>
     <template v-if="data">
@@ -104,8 +172,25 @@ function saveCalendar() {
         :grading="grading"
       />
       <div v-if="mayWrite && needs.length" class="room" :inert="isBusy">
-        <TermShort :short="short" :grading="grading" />
-        <TermPlan :needs="needs" :plan="plan" :coming="coming" :today="today" @draft="draft" />
+        <div class="side">
+          <TermShort :short="short" :grading="grading" />
+          <TermReach
+            :reach="reach"
+            @move="(group, item, better) => move({ group, item, ...better, there: 0 })"
+          />
+          <TermSeries :coming="coming" @placed="readQuietly" />
+        </div>
+        <TermPlan
+          :needs="needs"
+          :plan="plan"
+          :coming="coming"
+          :today="today"
+          :places="places"
+          :may-move="mayWrite"
+          @draft="draft"
+          @move="move"
+          @release="release"
+        />
       </div>
       <p v-else-if="mayWrite" class="py-4 text-ash">
         The syllabus asks nothing of anybody yet:
@@ -117,6 +202,10 @@ function saveCalendar() {
 </template>
 
 <style scoped>
+.side {
+  display: grid;
+  gap: 12px;
+}
 .room {
   display: grid;
   grid-template-columns: minmax(280px, 380px) minmax(0, 1fr);

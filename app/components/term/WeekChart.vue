@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { BarElement, CategoryScale, Chart, Legend, LinearScale, Tooltip } from 'chart.js'
+import { Bar } from 'vue-chartjs'
+import type { WeekWorked } from '~~/core/balance/over-time'
+import { CATEGORIES, CATEGORY_NAMES, type Category } from '~~/core/curriculum/categories'
+import { CATEGORY_COLOURS, CHART_ASH, CHART_INK, CHART_LINE, chartFont } from '~/domain/chart-style'
+import { shortDay } from '~/domain/days'
+
+/** What a group's weeks were made of, one bar a week; the same figures as a table. */
+const { worked } = defineProps<{ worked: readonly WeekWorked[] }>()
+Chart.register(BarElement, CategoryScale, LinearScale, Tooltip, Legend)
+const library = useLibraryStore()
+const chosen = ref<string>()
+const group = computed(() => chosen.value ?? library.groups[0]?.id ?? '')
+const mine = computed(() => worked.filter((row) => row.group === group.value))
+const weeks = computed(() => [...new Set(worked.map(({ week }) => week))].sort())
+const categoryOf = (item: string) => library.items.get(item)?.category
+const categories = computed(() =>
+  CATEGORY_NAMES.filter((name) => mine.value.some(({ item }) => categoryOf(item) === name)),
+)
+const sums = computed(() => {
+  const found = new Map<string, number>()
+  for (const { week, item, workMs } of mine.value) {
+    const key = `${week} ${categoryOf(item)}`
+    found.set(key, (found.get(key) ?? 0) + workMs)
+  }
+  return found
+})
+const minutesOf = (week: string, category: Category) =>
+  Math.round((sums.value.get(`${week} ${category}`) ?? 0) / 60_000)
+const data = computed(() => ({
+  labels: weeks.value.map((week) => shortDay(week).slice(4)),
+  datasets: categories.value.map((category) => ({
+    label: CATEGORIES[category].name,
+    data: weeks.value.map((week) => minutesOf(week, category)),
+    backgroundColor: CATEGORY_COLOURS[category],
+    stack: 'week',
+  })),
+}))
+const options = {
+  maintainAspectRatio: false,
+  animation: false as const,
+  scales: {
+    x: {
+      stacked: true,
+      ticks: { font: chartFont, color: CHART_ASH, maxRotation: 0 },
+      grid: { display: false },
+    },
+    y: {
+      stacked: true,
+      beginAtZero: true,
+      ticks: { font: chartFont, color: CHART_INK, maxTicksLimit: 5 },
+      grid: { color: CHART_LINE },
+    },
+  },
+  plugins: {
+    legend: { position: 'right' as const, labels: { font: chartFont, color: CHART_INK, boxWidth: 12 } },
+  },
+}
+const groupName = (id: string) => library.groups.find((one) => one.id === id)?.name ?? id
+</script>
+
+<template>
+  <section class="panel" aria-labelledby="weeks-title">
+    <div class="flex flex-wrap items-center gap-3">
+      <h2 id="weeks-title" class="text-20">Week by week</h2>
+      <span class="text-13 text-ash">minutes of work a head</span>
+      <span class="ml-auto flex flex-wrap gap-1" role="group" aria-label="Group">
+        <button
+          v-for="one in library.groups"
+          :key="one.id"
+          type="button"
+          class="pick"
+          :aria-pressed="one.id === group"
+          :aria-label="one.name"
+          @click="chosen = one.id"
+        >
+          <Sash :ranks="one.ranks" />
+        </button>
+      </span>
+    </div>
+    <p v-if="weeks.length === 0" class="text-ash">No class was run yet.</p>
+    <template v-else>
+      <div class="chart">
+        <Bar
+          :data="data"
+          :options="options"
+          role="img"
+          :aria-label="`Minutes of work of ${groupName(group)} by week and category; the table below has the figures.`"
+        />
+      </div>
+      <details>
+        <summary class="link">The figures as a table</summary>
+        <div class="overflow-x-auto">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Week of</th>
+                <th v-for="category in categories" :key="category" scope="col">
+                  {{ CATEGORIES[category].name }}
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="week in weeks" :key="week">
+                <th scope="row">{{ shortDay(week).slice(4) }}</th>
+                <td v-for="category in categories" :key="category">{{ minutesOf(week, category) || '' }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </details>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  padding: 12px 14px;
+  background: var(--color-paper);
+  border: 1px solid var(--color-straw);
+}
+.pick {
+  padding: 3px;
+  border: 2px solid transparent;
+  border-radius: 3px;
+}
+.pick[aria-pressed='true'] {
+  border-color: var(--color-gilt);
+}
+.chart {
+  height: 220px;
+  margin-top: 6px;
+}
+table {
+  margin-top: 6px;
+  font-size: 13px;
+}
+th,
+td {
+  padding: 2px 8px;
+  text-align: right;
+  border-bottom: 1px solid var(--color-straw);
+}
+th:first-child {
+  text-align: left;
+}
+</style>
