@@ -208,5 +208,7 @@ export function shortChanged(times: readonly TimesOver[]): TimesOver | undefined
   const SHORT_BY = 0.2
   const behind = (one: TimesOver) => (one.headShare > 0 ? 1 - one.taughtShare / one.headShare : 0)
   const [worst] = [...times].sort((a, b) => behind(b) - behind(a))
-  return worst && times.some(({ taught }) => taught > 0) && behind(worst) >= SHORT_BY - 1e-9 ? worst : undefined
+  return worst && times.some(({ taught }) => taught > 0) && behind(worst) >= SHORT_BY - 1e-9
+    ? worst
+    : undefined
 }

@@ -11,7 +11,7 @@ import { daysBetween } from '../kernel/days'
  */
 
 /** Seconds on an item that count double, and as many after them that count once. */
-const FRESH_SEC = 180
+export const FRESH_SEC = 180
 const THEME_WEIGHT = 1.5
 
 /** What `sec` seconds of work on an item are worth, 0 to 1: the first three minutes two thirds, the next three the rest. */

@@ -55,6 +55,7 @@ const HEAT = 3
 const LOSS = 20
 const HARD = 7
 
+/** @param filled boards that have their items already, to be put in order only; nothing: the items of the choice are dealt out */
 export function arrange(
   choice: Choice,
   frame: ClassFrame,
@@ -62,8 +63,9 @@ export function arrange(
   club: ClubFacts,
   counted: ReadonlySet<string>,
   chance: () => number,
+  filled?: readonly DraftBoard[],
 ): DraftBoard[] {
-  return new Arranging(choice, frame, groups, club, counted, chance).boards()
+  return new Arranging(choice, frame, groups, club, counted, chance, filled).boards()
 }
 
 class Arranging {
@@ -87,9 +89,10 @@ class Arranging {
     /** Categories whose share is limited. */
     private readonly counted: ReadonlySet<string>,
     private readonly chance: () => number,
+    filled: readonly DraftBoard[] | undefined,
   ) {
     this.costs = new BoardCosts(groups, club.settings.hall)
-    this.at = choice.stretches.flatMap(({ known, shown }, stretch) => [
+    const empty = choice.stretches.flatMap(({ known, shown }, stretch) => [
       ...shown.map((length): DraftBoard => ({
         length,
         shown: true,
@@ -103,6 +106,7 @@ class Arranging {
         works: groups.map(() => undefined),
       })),
     ])
+    this.at = filled ? filled.map((board) => ({ ...board, works: [...board.works] })) : empty
     this.warmed = REGIONS.map((region) =>
       choice.warmup.reduce((sum, { item, sec }) => sum + ((item.prepares[region] ?? 0) * sec) / 60, 0),
     )
@@ -117,10 +121,12 @@ class Arranging {
       at += boards + kept + freeSec + frame.waterSec + gap
       return begins
     })
-    for (const { candidate } of choice.chosen)
-      if (!this.stage.has(candidate.item.id))
-        this.stage.set(candidate.item.id, STAGES[candidate.item.category] + (chance() - 0.5) * 1.6)
-    this.deal(choice)
+    const chosen = filled
+      ? filled.flatMap(({ works }) => works.flatMap((work) => work ?? []))
+      : choice.chosen.map(({ candidate }) => candidate)
+    for (const { item } of chosen)
+      if (!this.stage.has(item.id)) this.stage.set(item.id, STAGES[item.category] + (chance() - 0.5) * 1.6)
+    if (!filled) this.deal(choice)
     this.chosenWorth = this.at.reduce(
       (sum, { works, length }) =>
         sum + works.reduce((all, work) => all + (work ? work.weight * fresh(length) : 0), 0),

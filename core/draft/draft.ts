@@ -1,7 +1,7 @@
 import type { ClubFacts } from '../checks'
 import type { Item, Region } from '../curriculum/item'
 import { chanceOf } from '../kernel/chance'
-import { arrange } from './arrange'
+import { arrange, type DraftBoard } from './arrange'
 import { writeDraft } from './boards'
 import { draftGroups, type DraftGroup } from './candidates'
 import { exercisesFor } from './exercises'
@@ -9,6 +9,7 @@ import { frameOf, type ClassFrame } from './frame'
 import { finished, isBetter, judgePlan, withoutTrouble, type Draft, type Judged } from './judge'
 import { draftModel, type Choice, type DraftModel } from './model'
 import type { Programme, ProgrammeAnswer } from './programme'
+import { refill } from './refill'
 import type { DraftRequest } from './request'
 import { ROOM_KEPT, ruleOut, type Ruled } from './rule-out'
 
@@ -22,6 +23,10 @@ export type { Draft } from './judge'
 /** A programme to be solved, and what values for it would come to as a draft: to show the best so far. */
 export interface Asked {
   programme: Programme
+  /** A part of the question only, which is not worth much of the time. */
+  isPart?: boolean
+  /** There is no class yet that stands before all checks: it may take all the time there is. */
+  isUrgent?: boolean
   draftOf(answer: ProgrammeAnswer): Draft | undefined
 }
 
@@ -50,6 +55,7 @@ export function* draftClass(
     const attempt = attemptOf(request, club, known, ruled)
     const answer: ProgrammeAnswer = yield {
       programme: attempt.model.programme,
+      isUrgent: !best || best.grave.length > 0,
       draftOf: ({ values, bound: so }) => {
         const judged = values && attempt.judge(values)
         return judged && finished(judged, bound ?? attempt.model.boundOf(so))
@@ -64,9 +70,20 @@ export function* draftClass(
     // What is ruled out later is still in what the first programme could form.
     bound ??= attempt.model.boundOf(answer.bound)
     const judged = attempt.judge(answer.values)
-    const clear = withoutTrouble(judged, request, club)
-    if (!best || isBetter(clear, best)) best = { ...clear, bound }
-    const isGood = best.grave.length === 0 && best.worth.value >= bound * (1 - MOST_MENDED)
+    const isGoodEnough = ({ grave, worth }: Judged) =>
+      grave.length === 0 && worth.value >= (bound ?? 0) * (1 - MOST_MENDED)
+    const take = (one: Judged) => {
+      const clear = withoutTrouble(one, request, club)
+      if (!best || isBetter(clear, best)) best = { ...clear, bound: bound ?? 0 }
+    }
+    take(judged)
+    if (!isGoodEnough(judged)) {
+      const again = attempt.refill(answer.values)
+      const filled: ProgrammeAnswer = yield again.asked(bound)
+      if (filled.values) take(again.judge(filled.values))
+    }
+    if (!best) break
+    const isGood = isGoodEnough(best)
     // What is ruled out makes nothing worth more: once no answer can be better than the best, it stands.
     if (isGood || (best.grave.length === 0 && attempt.model.boundOf(answer.bound) <= best.worth.value)) break
     if (judged.grave.length === 0) {
@@ -91,6 +108,8 @@ function knownOf(request: DraftRequest, club: ClubFacts): Known {
 interface Attempt {
   model: DraftModel
   judge(values: ArrayLike<number>): Judged
+  /** The boards that came of it, to be filled anew. */
+  refill(values: ArrayLike<number>): { asked(bound: number): Asked; judge(values: ArrayLike<number>): Judged }
 }
 
 function attemptOf(
@@ -107,20 +126,43 @@ function attemptOf(
   const frame = frameOf(request, club, { waters, soonerSec })
   const chance = chanceOf(request.seed)
   const model = draftModel({ request, club, frame, groups, exercises, fades, room, chance })
+  const counted = new Set(Object.keys(request.most))
+  const order = (choice: Choice, filled?: readonly DraftBoard[]) =>
+    arrange(choice, frame, groups, club, counted, chanceOf(request.seed + 1), filled)
+  function judge(choice: Choice, boards: readonly DraftBoard[]): Judged {
+    const judgeWith = (one: Choice) => {
+      const { plan, why } = writeDraft(request, club, frame, groups, one, boards)
+      return judgePlan(plan, why, request, club)
+    }
+    const judged = judgeWith(choice)
+    const warmer = longerWarmup(choice, judged.unready, exercises, frame)
+    const other = warmer && judgeWith(warmer)
+    return other && isBetter(other, judged) ? other : judged
+  }
+  let known: { of: ArrayLike<number>; choice: Choice; boards: DraftBoard[] } | undefined
+  const arranged = (values: ArrayLike<number>) => {
+    if (known?.of === values) return known
+    const choice = model.read(values)
+    return (known = { of: values, choice, boards: order(choice) })
+  }
   return {
     model,
     judge(values) {
-      const choice = model.read(values)
-      const counted = new Set(Object.keys(request.most))
-      const boards = arrange(choice, frame, groups, club, counted, chanceOf(request.seed + 1))
-      const judge = (one: Choice) => {
-        const { plan, why } = writeDraft(request, club, frame, groups, one, boards)
-        return judgePlan(plan, why, request, club)
+      const { choice, boards } = arranged(values)
+      return judge(choice, boards)
+    },
+    refill(values) {
+      const { choice, boards } = arranged(values)
+      const again = refill({ club, groups, base: model.base, choice, boards, counted })
+      const judgeAgain = (filled: ArrayLike<number>) => judge(choice, order(choice, again.read(filled)))
+      return {
+        judge: judgeAgain,
+        asked: (bound) => ({
+          programme: again.programme,
+          isPart: true,
+          draftOf: ({ values: filled }) => filled && finished(judgeAgain(filled), bound),
+        }),
       }
-      const judged = judge(choice)
-      const warmer = longerWarmup(choice, judged.unready, exercises, frame)
-      const other = warmer && judge(warmer)
-      return other && isBetter(other, judged) ? other : judged
     },
   }
 }

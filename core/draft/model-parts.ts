@@ -66,6 +66,8 @@ export interface ModelParts {
 }
 
 const fullOf = (category: keyof typeof CATEGORIES) => PHASES[CATEGORIES[category].phase].intensity
+/** Work at 8 and above is no longer on end. */
+export const LONGEST_HARD_SEC = 240
 /** How hard a board of an item is. */
 export const intensityOf = (item: Item): number => item.intensity ?? fullOf(item.category)
 

@@ -7,6 +7,7 @@ import type { Candidate, DraftGroup } from './candidates'
 import {
   FREE_STEP_SEC,
   intensityOf,
+  LONGEST_HARD_SEC,
   MOST_STEPS,
   patternsOf,
   STEP_SEC,
@@ -28,8 +29,6 @@ import { prepare } from './rows/warmup'
 
 /** Preferences that decide between equals are worth so little of what is at stake, all told. */
 const PREFERENCE_SHARE = 0.002
-/** Work at 8 and above is no longer on end. */
-const LONGEST_HARD_SEC = 240
 /** No item comes more often for one group, where there are too few. */
 const MOST_TIMES = 4
 
@@ -52,6 +51,7 @@ export interface Choice {
 
 export interface DraftModel {
   programme: Programme
+  base: PinnedBase
   /** What no plan of the model can be worth more than, given the solver's bound. */
   boundOf(bound: number): number
   read(values: ArrayLike<number>): Choice
@@ -142,6 +142,7 @@ class Modelling implements ModelParts {
     for (const group of this.q.groups) this.serve(group)
     return {
       programme: this.b.done(),
+      base: this.base,
       boundOf: (bound) => (this.q.groups.some(({ of }) => of > 0) ? bound + this.given : 0),
       read: (values) => this.read(values),
     }

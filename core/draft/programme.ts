@@ -16,6 +16,8 @@ export interface Programme {
   /** Worth that is there whatever is chosen. */
   anyway: number
   rows: { terms: Term[]; least: number; most: number }[]
+  /** Values of some columns to begin from, where there is something to begin from. */
+  start?: Term[]
 }
 
 export class ProgrammeBuilder {

@@ -48,6 +48,11 @@ export function solveProgramme(
     model.options.set('output_flag', false)
     model.options.set('time_limit', timeLimitSec)
     model.options.set('mip_rel_gap', gap)
+    if (programme.start)
+      model.setSolution({
+        indices: programme.start.map(([column]) => column),
+        values: programme.start.map(([, value]) => value),
+      })
     let best: ArrayLike<number> | undefined
     const { callbackType, modelStatus } = highs.constants
     const { modelStatus: status } = model.run({
@@ -73,6 +78,13 @@ const FIRST_SHARE = 0.6
 /** What is left over for arranging the last answer. */
 const SOLVING_SHARE = 0.9
 const LEAST_SEC = 0.3
+/** What a question about a part of it may take of what is left, and what of its own best it may miss. */
+const PART_SHARE = 0.4
+/** What asking again may take of what is left. */
+const AGAIN_SHARE = 0.55
+/** With less than this left it is asked once more only. */
+const SPARE_SEC = 3
+const PART_GAP = 0.003
 
 /**
  * Drafts a class from beginning to end.
@@ -92,12 +104,14 @@ export function solveAll(
   const drafting = draftClass(request, club)
   let step = drafting.next()
   for (let first = true; !step.done; first = false) {
-    const { programme, draftOf } = step.value
+    const { programme, draftOf, isPart = false, isUrgent = false } = step.value
     const left = request.timeLimitSec * SOLVING_SHARE - (now() - began)
-    const timeLimitSec = first ? left * FIRST_SHARE : left
+    const again = isUrgent || left < SPARE_SEC ? 1 : AGAIN_SHARE
+    const share = first ? FIRST_SHARE : isPart ? PART_SHARE : again
+    const timeLimitSec = left * share
     step = drafting.next(
       first || left > LEAST_SEC
-        ? solveProgramme(highs, programme, { timeLimitSec, gap }, (answer) =>
+        ? solveProgramme(highs, programme, { timeLimitSec, gap: isPart ? PART_GAP : gap }, (answer) =>
             onBetter?.(() => draftOf(answer)),
           )
         : { values: undefined, bound: Infinity },

@@ -140,9 +140,7 @@ test('a share is dragged, and tapped, to another class', async ({ page }) => {
   await expect.poll(minutes).toEqual(before)
 })
 
-test('who comes how often can expect how much of what is planned', async ({
-  page,
-}) => {
+test('who comes how often can expect how much of what is planned', async ({ page }) => {
   const reach = page.getByRole('region', { name: 'Who comes how often' })
   await expect(reach).toContainText(/\d+ come twice a week\s*\d+ in 100/)
   const twice = await reach

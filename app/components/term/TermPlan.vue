@@ -245,7 +245,7 @@ const ranksOf = (id: string) => library.groups.find((one) => one.id === id)?.ran
   border-color: var(--color-gilt);
 }
 .scroll {
-  max-height: 460px;
+  max-height: 640px;
   overflow: auto;
 }
 table {

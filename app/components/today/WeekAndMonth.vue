@@ -11,6 +11,8 @@ const nameOf = (id: string) =>
   id in CATEGORIES && !library.items.has(id)
     ? CATEGORIES[id as Category].name.toLowerCase()
     : library.itemName(id)
+/** On a phone the month opens with a tap: who is coming is asked for more often. */
+const isWide = useMediaQuery('(min-width: 900px)')
 const monthName = computed(() => format(parseISO(day), 'MMMM'))
 </script>
 
@@ -23,16 +25,16 @@ const monthName = computed(() => format(parseISO(day), 'MMMM'))
         >{{ week.theme.length ? ': ' : '' }}</template
       >{{ week.theme.map(nameOf).join(', ') }}
     </p>
-    <template v-if="month">
-      <p>
+    <details v-if="month" :open="isWide">
+      <summary>
         <b class="head">{{ monthName }}</b> {{ month.says }}
-      </p>
+      </summary>
       <ul>
         <li v-for="one in month.ranks" :key="one.rank">
           <Sash :ranks="[one.rank]" class="mr-2" />{{ one.items.map(nameOf).join(', ') }}
         </li>
       </ul>
-    </template>
+    </details>
     <NuxtLink v-if="mayWrite" to="/term/programme" class="link text-13">{{
       week || month ? 'Weeks and months' : 'Say what this week is about'
     }}</NuxtLink>

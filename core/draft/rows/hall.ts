@@ -25,6 +25,19 @@ export function allOnOneBoard(m: ModelParts, patterns: readonly Pattern[]): void
   for (const { name, count } of hall.kit) limit((many) => unitsOf(name)(item, many), count)
 }
 
+/**
+ * Shares of a whole, told anew so that whatever comes to at most 1 still does (dual feasible functions: Fekete and Schepers, New classes of
+ * lower bounds for bin packing problems, 2001). Summed over boards they say more than the shares themselves, because a board is filled with
+ * whole items.
+ */
+const SHARES: readonly ((share: number) => number)[] = [
+  ...[1, 2, 3, 4, 5].map((k) => (x: number) => {
+    const times = (k + 1) * x
+    return Math.abs(times - Math.round(times)) < 1e-9 ? x : Math.floor(times) / k
+  }),
+  ...[0.15, 0.25, 0.34, 0.45].map((e) => (x: number) => (x > 1 - e + 1e-9 ? 1 : x < e - 1e-9 ? 0 : x)),
+]
+
 /** Kit and floor for all who use them at once: over all boards of a length together, on each when they are arranged. */
 export function keepToTheHall(m: ModelParts): void {
   const { club, groups } = m.q
@@ -46,11 +59,12 @@ export function keepToTheHall(m: ModelParts): void {
         })
       const all = terms(each)
       if (all.length) m.b.atMost([...all, ...boards(most)], 0)
-      // Of what takes more than half of what is left over there is one on a board; more than a third, two.
-      for (const many of [1, 2, 3]) {
-        const large = terms((pattern) => Number(above(pattern) > spare / (many + 1) + 1e-9))
-        if (large.length > many) m.b.atMost([...large, ...boards(many)], 0)
-      }
+      // What is left over on a board is not cut at will: what takes more than half of it comes once on a board, and so on.
+      if (spare > 0)
+        for (const share of SHARES) {
+          const parts = terms((pattern) => share(Math.min(1, above(pattern) / spare)))
+          if (parts.length > 1) m.b.atMost([...parts, ...boards(1)], 0)
+        }
     })
   }
   for (const { name, count } of hall.kit) limit(unitsOf(name), count * room)
