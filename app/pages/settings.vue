@@ -11,6 +11,7 @@ interface Ranks {
   groups: ClassGroup[]
 }
 const library = useLibraryStore()
+const route = useRoute()
 const { user } = useUserSession()
 const readonly = computed(() => user.value?.role !== 'head')
 const problem = ref('')
@@ -78,6 +79,9 @@ onMounted(async () => {
         },
       )
     })
+    await nextTick()
+    // The part that a link asked for is there only now.
+    if (route.hash) document.querySelector(route.hash)?.scrollIntoView()
   } catch (error) {
     problem.value = saidBy(error)
   }

@@ -40,6 +40,8 @@ export function dueInWords(
   for (const student of students)
     for (const item of new Set([...student.practised.keys(), ...(required.get(student.rank) ?? [])]))
       concerned.set(item, [...(concerned.get(item) ?? []), student])
+  // One student's list goes by how much is due exactly, a group's counts nobody for more than its share.
+  const meanOf = (dues: readonly number[]) => (students.length === 1 ? (dues[0] ?? 0) : groupDue(dues))
   const grading = nextGrading ? daysBetween(today, nextGrading) : -1
   return [...concerned]
     .filter(([item]) => club.items.has(item))
@@ -50,7 +52,7 @@ export function dueInWords(
       const asked = who.some(({ rank }) => required.get(rank)?.has(item))
       return {
         item,
-        due: groupDue(who.map(({ practised }) => dueOf(practised.get(item), today))),
+        due: meanOf(who.map(({ practised }) => dueOf(practised.get(item), today))),
         says: [
           last === undefined
             ? 'never drilled yet'

@@ -69,7 +69,10 @@ const options = {
 </script>
 
 <template>
-  <div :style="{ height: `${64 + rows.length * 28}px` }">
-    <Bar :data="data" :options="options" role="img" :aria-label="said" />
+  <div>
+    <div :style="{ height: `${64 + rows.length * 28}px` }">
+      <Bar :data="data" :options="options" role="img" :aria-label="said" />
+    </div>
+    <ChartTable :heads="['Item', left, right]" :rows="rows.map((row) => [row.name, row.left, row.right])" />
   </div>
 </template>

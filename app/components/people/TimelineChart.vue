@@ -64,6 +64,7 @@ const said = computed(
   () =>
     `Minutes of work by week: ${weeks.value.map(({ week, workMs }) => `${week} ${minutesOf(workMs)}`).join('; ')}`,
 )
+const rows = computed(() => weeks.value.map(({ week, workMs }) => [dayOfYear(week), minutesOf(workMs)]))
 /** What happened, the newest first: ranks given, and weeks away. */
 const AWAY_WEEKS = 2
 const happened = computed(() => {
@@ -92,6 +93,7 @@ const MOST_LINES = 6
   <section v-if="weeks.length" class="timeline" aria-labelledby="timeline-title">
     <h2 id="timeline-title">Week by week <span>minutes of work</span></h2>
     <div class="chart"><Bar :data="data" :options="options" role="img" :aria-label="said" /></div>
+    <ChartTable :heads="['Week of', 'Minutes of work']" :rows="rows" />
     <ul v-if="happened.length">
       <li v-for="one in happened" :key="one.day + one.says">
         <span>{{ dayOfYear(one.day) }}</span> {{ one.says }}

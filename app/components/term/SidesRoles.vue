@@ -96,6 +96,7 @@ table {
 th:first-child,
 td:first-child {
   width: 112px;
+  white-space: nowrap;
   text-align: left;
 }
 thead th {

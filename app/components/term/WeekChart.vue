@@ -57,6 +57,13 @@ const options = {
     legend: { position: 'right' as const, labels: { font: chartFont, color: CHART_INK, boxWidth: 12 } },
   },
 }
+const heads = computed(() => ['Week of', ...categories.value.map((name) => CATEGORIES[name].name)])
+const rows = computed(() =>
+  weeks.value.map((week) => [
+    shortDay(week).slice(4),
+    ...categories.value.map((category) => minutesOf(week, category) || ''),
+  ]),
+)
 const groupName = (id: string) => library.groups.find((one) => one.id === id)?.name ?? id
 </script>
 
@@ -89,27 +96,7 @@ const groupName = (id: string) => library.groups.find((one) => one.id === id)?.n
           :aria-label="`Minutes of work of ${groupName(group)} by week and category; the table below has the figures.`"
         />
       </div>
-      <details>
-        <summary class="link">The figures as a table</summary>
-        <div class="overflow-x-auto">
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">Week of</th>
-                <th v-for="category in categories" :key="category" scope="col">
-                  {{ CATEGORIES[category].name }}
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="week in weeks" :key="week">
-                <th scope="row">{{ shortDay(week).slice(4) }}</th>
-                <td v-for="category in categories" :key="category">{{ minutesOf(week, category) || '' }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
-      </details>
+      <ChartTable :heads="heads" :rows="rows" />
     </template>
   </section>
 </template>
@@ -131,18 +118,5 @@ const groupName = (id: string) => library.groups.find((one) => one.id === id)?.n
 .chart {
   height: 220px;
   margin-top: 6px;
-}
-table {
-  margin-top: 6px;
-  font-size: 13px;
-}
-th,
-td {
-  padding: 2px 8px;
-  text-align: right;
-  border-bottom: 1px solid var(--color-straw);
-}
-th:first-child {
-  text-align: left;
 }
 </style>

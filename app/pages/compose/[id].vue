@@ -406,13 +406,20 @@ const dated = computed(() => {
   color: var(--color-brick-deep);
   background: var(--color-brick-tint);
 }
-@media (max-width: 1150px) {
+/* The name of the plan goes before the keys, which `?` lists. */
+@media (max-width: 1400px) {
   .top kbd {
     display: none;
   }
   .top [aria-label='Keys'] kbd {
     display: inline;
   }
+  .name {
+    flex-shrink: 0.3;
+    min-width: 140px;
+  }
+}
+@media (max-width: 1150px) {
   .top .btn {
     padding: 0 6px;
   }

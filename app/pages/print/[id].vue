@@ -17,9 +17,9 @@ onMounted(async () => {
       library.load(),
       api(`/api/plans/${String(route.params.id)}`, { answer: savedPlanSchema }),
     ])
-    plan.value = saved.plan
-    // The card is there without it: a device that has no server prints what it has.
+    // A device that has no server prints what it has. It comes first: the card is fitted to its page once.
     if (saved.plan.date) programme.value = await programmeOf(saved.plan.date).catch(() => ({}))
+    plan.value = saved.plan
   } catch (error) {
     problem.value = saidBy(error)
   }

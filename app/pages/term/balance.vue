@@ -80,6 +80,7 @@ const said = computed(() => {
 }
 .side {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
   min-width: 0;
 }
@@ -91,6 +92,9 @@ const said = computed(() => {
   margin-top: 12px;
 }
 @media (width < 900px) {
+  .side :deep(section) {
+    overflow-x: auto;
+  }
   .room {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -204,6 +204,7 @@ function saveCalendar() {
 <style scoped>
 .side {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
 .room {
