@@ -6,7 +6,7 @@ export function demoProgramme(today: string): [period: string, programme: Progra
   const week = (n: number) => weekPeriod(dayAfter(today, 7 * n))
   const rank = (id: string, ...items: string[]) => ({ rank: id, items })
   return [
-    [week(0), { says: 'Grips and hips', theme: ['grip-break', 'hip-throw', 'inner-reap'], ranks: [] }],
+    [week(0), { says: 'Hold, turn, throw', theme: ['grip-break', 'hip-throw', 'inner-reap'], ranks: [] }],
     [
       week(1),
       { says: 'Held from behind', theme: ['rear-hold-release', 'bear-hug-escape', 'escapes'], ranks: [] },

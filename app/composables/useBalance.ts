@@ -44,12 +44,7 @@ export function useBalance() {
   const ids = computed(() => library.groups.map(({ id }) => id))
   const settings = computed(() => library.loaded?.settings)
   const mixOf = (group: string) =>
-    mixFor(
-      library.groups.find(({ id }) => id === group)?.ranks ?? [],
-      { mix: settings.value?.mix ?? [] },
-      library.syllabus,
-      library.items,
-    )
+    mixFor(library.ranksOfGroup(group), { mix: settings.value?.mix ?? [] }, library.syllabus, library.items)
   const groups = computed(() =>
     balanceOver(
       worked.value,

@@ -88,6 +88,10 @@ export const useLibraryStore = defineStore('library', () => {
   const layerName = (id: string | undefined, layer: number) =>
     (id && items.value.get(id)?.layers[layer - 1]?.name) || `layer ${layer}`
 
+  const groupsById = computed(() => new Map(groups.value.map((group) => [group.id, group])))
+  const groupName = (id: string) => groupsById.value.get(id)?.name ?? id
+  const ranksOfGroup = (id: string) => groupsById.value.get(id)?.ranks ?? []
+
   return {
     loaded,
     load,
@@ -106,5 +110,7 @@ export const useLibraryStore = defineStore('library', () => {
     itemCalled,
     itemName,
     layerName,
+    groupName,
+    ranksOfGroup,
   }
 })

@@ -343,6 +343,19 @@ test('what the plan serves of what is due stands beside it, the worst-served fir
   const shares = async () => (await due.locator('b').allInnerTexts()).map((text) => Number.parseInt(text, 10))
   expect(await shares()).toHaveLength(4)
   await due.getByRole('button').first().click()
-  await expect(due.getByRole('table')).toBeVisible()
+  await expect(due.getByRole('table', { name: /^What .+ is served$/ })).toBeVisible()
   await expect(due.getByRole('row').nth(1)).toContainText(/\d:\d\d/)
+  const mix = due.getByRole('table', { name: /^What the work of .+ is made of$/ })
+  const seconds = async (column: number) => {
+    const cells = await mix.getByRole('row').locator(`td:nth-child(${column})`).allInnerTexts()
+    return cells.reduce(
+      (sum, text) => sum + Number(text.split(':')[0] ?? 0) * 60 + Number(text.split(':')[1] ?? 0),
+      0,
+    )
+  }
+  // The mix of the demo comes to 97 per cent of the work, some of which has no item.
+  const [has, wants] = [await seconds(2), await seconds(3)]
+  expect(has).toBeGreaterThan(600)
+  expect(Math.abs(wants - has)).toBeLessThan(has / 4)
+  await expect(due.getByText(/^talk \d+:\d\d, taught \d+:\d\d a head, waiting \d+:\d\d/)).toBeVisible()
 })

@@ -36,6 +36,8 @@ for (const [path, there] of [
   ['/floor', '.stage'],
   ['/people', '[data-student]'],
   ['/term', 'main li'],
+  ['/term/balance', 'canvas'],
+  ['/term/programme', 'h3'],
   ['/curriculum', 'table'],
   ['/curriculum/hip-throw', '#rungs'],
   ['/curriculum/map?to=throw-combination', '.node.lit'],

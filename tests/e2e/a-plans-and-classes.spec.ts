@@ -68,7 +68,7 @@ test('day, first bow and length agree wherever they are changed', async ({ page 
   await row.getByRole('button', { name: /^More for/ }).click()
   await page.getByRole('menuitem', { name: 'Move it' }).click()
   await page.getByLabel('First bow').fill('18:30')
-  await page.getByLabel('Minutes').fill('75')
+  await page.getByLabel('Minutes', { exact: true }).fill('75')
   await page.getByRole('button', { name: 'Move it' }).click()
   await expect(row).toContainText('18:30')
   await openInCompose(page, planId)

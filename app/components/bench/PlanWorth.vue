@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { toast } from 'vue-sonner'
 import { boardFor } from '~~/core/curriculum/boards'
+import { mixFor } from '~~/core/balance/mix'
+import { taughtMs } from '~~/core/balance/taught'
 import { worthOf, type GroupWorth, type Worth } from '~~/core/balance/worth'
+import { CATEGORIES, type Category } from '~~/core/curriculum/categories'
+import { layPlan } from '~~/core/plan/timeline'
 import { minutes } from '~~/core/kernel/time-text'
 
 /**
@@ -46,6 +50,28 @@ function put(id: string, group: string) {
     { action: { label: 'Undo', onClick: () => store.undo() } },
   )
 }
+/** What a group's work is made of, against what it should be made of. */
+function mixed({ group, categories, workSec }: GroupWorth) {
+  const ranks = store.plan?.groups.find(({ id }) => id === group)?.ranks ?? []
+  const mix = mixFor(ranks, { mix: library.loaded?.settings.mix ?? [] }, library.syllabus, library.items)
+  const has = new Map<string, number>(categories.map((one) => [one.category, one.workSec]))
+  return [...new Set([...has.keys(), ...mix.keys()])].map((category) => ({
+    name: CATEGORIES[category as Category].name,
+    sec: has.get(category) ?? 0,
+    wantSec: (mix.get(category) ?? 0) * workSec,
+  }))
+}
+/** What is shown and said to each group, by its heads. */
+const taught = computed(() => {
+  const plan = store.plan && facts.counted(store.plan)
+  if (!plan) return []
+  const heads = plan.groups.map(({ headcount }) => headcount)
+  return taughtMs(layPlan(plan), heads).map((ms, g) => ({
+    group: plan.groups[g]?.id,
+    aHead: heads[g] ? ms / heads[g] : 0,
+  }))
+})
+const taughtAHead = (id: string) => taught.value.find(({ group }) => group === id)?.aHead ?? 0
 const STANDING = ['new', 'current', 'review', 'ahead', 'other'] as const
 </script>
 
@@ -99,6 +125,33 @@ const STANDING = ['new', 'current', 'review', 'ahead', 'other'] as const
               >{{ kind }} {{ minutes(one.standing[kind] * 1000) }}</span
             ></template
           >
+        </p>
+        <table>
+          <caption class="sr-only">
+            What the work of
+            {{
+              nameOf(one.group)
+            }}
+            is made of
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col">Category</th>
+              <th scope="col">Has</th>
+              <th scope="col">By the mix</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in mixed(one)" :key="row.name">
+              <th scope="row">{{ row.name }}</th>
+              <td>{{ row.sec ? minutes(row.sec * 1000) : '' }}</td>
+              <td>{{ row.wantSec ? minutes(row.wantSec * 1000) : '' }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p>
+          talk {{ minutes(one.talkSec * 1000) }}, taught {{ minutes(taughtAHead(one.group)) }} a head, waiting
+          {{ minutes(one.idleSec * 1000) }}, changing {{ minutes(one.transitionSec * 1000) }}
         </p>
         <p>
           right {{ one.sides.R }}, left {{ one.sides.L }}, no side {{ one.sides.N }}; received

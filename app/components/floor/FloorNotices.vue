@@ -4,7 +4,6 @@ import type { Notice } from '~~/shared/answers'
 /** At the closing board: what is to be read out. */
 defineProps<{ notices: Notice[] }>()
 const library = useLibraryStore()
-const groupName = (id: string) => library.groups.find((group) => group.id === id)?.name ?? id
 </script>
 
 <template>
@@ -12,7 +11,7 @@ const groupName = (id: string) => library.groups.find((group) => group.id === id
     <h2 id="notices-title">To be read out</h2>
     <ul>
       <li v-for="notice in notices" :key="notice.id">
-        {{ notice.says }}<span v-if="notice.group"> ({{ groupName(notice.group) }})</span>
+        {{ notice.says }}<span v-if="notice.group"> ({{ library.groupName(notice.group) }})</span>
       </li>
     </ul>
   </section>

@@ -31,13 +31,11 @@ const made = computed(() => {
   const cell = at && group && cellOf(group, at.category)
   return cell && { at, cell }
 })
-const nameOf = (id: string) => library.groups.find((one) => one.id === id)?.name ?? id
-const ranksOf = (id: string) => library.groups.find((one) => one.id === id)?.ranks ?? []
 function said(group: GroupOver, category: Category): string {
   const cell = cellOf(group, category)
   if (!cell) return ''
   const want = cell.wantMs ? `, ${minutesOf(cell.wantMs)} wanted` : ', none asked for'
-  return `${nameOf(group.group)}, ${CATEGORIES[category].name.toLowerCase()}: ${minutesOf(cell.workMs)} minutes${want}`
+  return `${library.groupName(group.group)}, ${CATEGORIES[category].name.toLowerCase()}: ${minutesOf(cell.workMs)} minutes${want}`
 }
 function open(group: string, category: Category) {
   const isOpen = opened.value?.group === group && opened.value.category === category
@@ -61,7 +59,9 @@ function open(group: string, category: Category) {
           <tr>
             <td></td>
             <th v-for="one in groups" :key="one.group" scope="col">
-              <Sash :ranks="ranksOf(one.group)" /><span class="sr-only">{{ nameOf(one.group) }}</span>
+              <Sash :ranks="library.ranksOfGroup(one.group)" /><span class="sr-only">{{
+                library.groupName(one.group)
+              }}</span>
             </th>
           </tr>
         </thead>

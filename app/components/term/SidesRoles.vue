@@ -6,8 +6,6 @@ const { groups } = defineProps<{ groups: readonly GroupOver[] }>()
 const library = useLibraryStore()
 /** A difference of more than this part of the sum leans. */
 const LEANS = 0.08
-const nameOf = (id: string) => library.groups.find((one) => one.id === id)?.name ?? id
-const ranksOf = (id: string) => library.groups.find((one) => one.id === id)?.ranks ?? []
 
 const PAIRS = [
   { left: 'left', right: 'right', of: ({ sides }: GroupOver) => [sides.L, sides.R] as const },
@@ -43,8 +41,8 @@ const says = computed(() => {
   const leaning = (shown.value[0]?.rows ?? []).filter(({ leans }) => leans)
   return leaning.map(({ group, share }) =>
     share < 0.5
-      ? `${nameOf(group)}’s left gets ${Math.round(share * 100)} in 100.`
-      : `${nameOf(group)}’s right gets ${Math.round((1 - share) * 100)} in 100.`,
+      ? `${library.groupName(group)}’s left gets ${Math.round(share * 100)} in 100.`
+      : `${library.groupName(group)}’s right gets ${Math.round((1 - share) * 100)} in 100.`,
   )
 })
 </script>
@@ -68,7 +66,9 @@ const says = computed(() => {
       <tbody>
         <tr v-for="row in pair.rows" :key="row.group" :class="{ leans: row.leans && pair.left === 'left' }">
           <th scope="row">
-            <Sash :ranks="ranksOf(row.group)" /><span class="sr-only">{{ nameOf(row.group) }}</span>
+            <Sash :ranks="library.ranksOfGroup(row.group)" /><span class="sr-only">{{
+              library.groupName(row.group)
+            }}</span>
           </th>
           <td class="half to-right">
             <span>{{ row.a }}</span><i class="a" :style="{ width: `${row.widths[0]! * 0.5}%` }" />

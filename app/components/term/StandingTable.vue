@@ -5,8 +5,6 @@ import type { GroupOver } from '~~/core/balance/over-time'
 const { groups } = defineProps<{ groups: readonly GroupOver[] }>()
 const library = useLibraryStore()
 const KINDS = ['new', 'current', 'review', 'ahead', 'other'] as const
-const nameOf = (id: string) => library.groups.find((one) => one.id === id)?.name ?? id
-const ranksOf = (id: string) => library.groups.find((one) => one.id === id)?.ranks ?? []
 const minutesOf = (ms: number) => Math.round(ms / 60_000)
 const share = (one: GroupOver, kind: (typeof KINDS)[number]) =>
   one.workMs > 0 ? (one.standing[kind] / one.workMs) * 100 : 0
@@ -29,7 +27,9 @@ const share = (one: GroupOver, kind: (typeof KINDS)[number]) =>
         <template v-for="one in groups" :key="one.group">
           <tr>
             <th scope="row">
-              <Sash :ranks="ranksOf(one.group)" /><span class="sr-only">{{ nameOf(one.group) }}</span>
+              <Sash :ranks="library.ranksOfGroup(one.group)" /><span class="sr-only">{{
+                library.groupName(one.group)
+              }}</span>
             </th>
             <td v-for="kind in KINDS" :key="kind">{{ minutesOf(one.standing[kind]) || '' }}</td>
           </tr>

@@ -107,8 +107,6 @@ async function onArrow(item: string, n: number, minutes: number, by: number, eve
   row?.querySelectorAll<HTMLElement>('td.class button')[n + by]?.focus()
 }
 watch(group, () => (taken.value = undefined))
-
-const ranksOf = (id: string) => library.groups.find((one) => one.id === id)?.ranks ?? []
 </script>
 
 <template>
@@ -125,10 +123,10 @@ const ranksOf = (id: string) => library.groups.find((one) => one.id === id)?.ran
           type="button"
           class="pick"
           :aria-pressed="one.group === group"
-          :aria-label="library.groups.find(({ id }) => id === one.group)?.name"
+          :aria-label="library.groupName(one.group)"
           @click="chosen = one.group"
         >
-          <Sash :ranks="ranksOf(one.group)" />
+          <Sash :ranks="library.ranksOfGroup(one.group)" />
         </button>
       </span>
     </div>

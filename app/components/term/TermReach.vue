@@ -9,8 +9,6 @@ const emit = defineEmits<{ move: [group: string, item: string, better: NonNullab
 const library = useLibraryStore()
 const FIRST = 3
 const opened = ref<string>()
-const nameOf = (id: string) => library.groups.find((one) => one.id === id)?.name ?? id
-const ranksOf = (id: string) => library.groups.find((one) => one.id === id)?.ranks ?? []
 const often = (times: number) => (times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`)
 const shown = (one: GroupReach) => (opened.value === one.group ? one.missed : one.missed.slice(0, FIRST))
 const better = ({ better: found }: MissedItem) =>
@@ -24,7 +22,9 @@ const better = ({ better: found }: MissedItem) =>
       What each can expect of the minutes planned, by how they came in twelve weeks.
     </p>
     <div v-for="one in reach" :key="one.group" class="one">
-      <Sash :ranks="ranksOf(one.group)" /><span class="sr-only">{{ nameOf(one.group) }}</span>
+      <Sash :ranks="library.ranksOfGroup(one.group)" /><span class="sr-only">{{
+        library.groupName(one.group)
+      }}</span>
       <p v-for="part in one.byTimes" :key="part.times" class="part">
         <span>{{ part.heads }} come{{ part.heads === 1 ? 's' : '' }} {{ often(part.times) }} a week</span>
         <b>{{ Math.round(part.share * 100) }} in 100</b>
@@ -38,7 +38,7 @@ const better = ({ better: found }: MissedItem) =>
             v-if="row.better"
             type="button"
             class="link"
-            :aria-label="`Move ${library.itemName(row.item)} of ${nameOf(one.group)}, ${better(row)}`"
+            :aria-label="`Move ${library.itemName(row.item)} of ${library.groupName(one.group)}, ${better(row)}`"
             @click="emit('move', one.group, row.item, row.better)"
           >
             {{ better(row) }}

@@ -10,7 +10,6 @@ const { short, grading } = defineProps<{
   grading: string | undefined
 }>()
 const library = useLibraryStore()
-const group = (id: string) => library.groups.find((one) => one.id === id)
 const opened = ref<string>()
 const left = (min: number) => (min === 0 ? 'nothing short' : `${min} min short`)
 const mostShort = (items: TermPlan['groups'][number]['items']) =>
@@ -25,9 +24,9 @@ const mostShort = (items: TermPlan['groups'][number]['items']) =>
     <p v-if="short.length === 0" class="text-moss">Every group can get what the syllabus still asks of it.</p>
     <div v-for="one in short" :key="one.id" class="one">
       <p>
-        <Sash :ranks="group(one.id)?.ranks ?? []" class="mr-2" />
+        <Sash :ranks="library.ranksOfGroup(one.id)" class="mr-2" />
         <b
-          >{{ group(one.id)?.name }} is {{ one.shortMin }} minutes short<template v-if="grading">
+          >{{ library.groupName(one.id) }} is {{ one.shortMin }} minutes short<template v-if="grading">
             by {{ dayOfYear(grading) }}</template
           >.</b
         >

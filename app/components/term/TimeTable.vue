@@ -11,8 +11,6 @@ const { times, least, of, known } = defineProps<{
   known: number
 }>()
 const library = useLibraryStore()
-const nameOf = (id: string) => library.groups.find((one) => one.id === id)?.name ?? id
-const ranksOf = (id: string) => library.groups.find((one) => one.id === id)?.ranks ?? []
 const minutesOf = (ms: number) => Math.round(ms / 60_000)
 const COLUMNS = [
   { name: 'active', of: ({ work }: TimesOver) => work },
@@ -38,8 +36,8 @@ const perHead = ({ taught, heads }: TimesOver) =>
     <p v-if="known === 0" class="text-ash">No class was run then.</p>
     <template v-else>
       <p v-if="least" class="text-brick-deep">
-        {{ nameOf(least.group) }} had {{ minutesOf(least.taught) }} of {{ minutesOf(allTaught) }} taught
-        minutes, and {{ least.heads }} of {{ allHeads }} heads.
+        {{ library.groupName(least.group) }} had {{ minutesOf(least.taught) }} of
+        {{ minutesOf(allTaught) }} taught minutes, and {{ least.heads }} of {{ allHeads }} heads.
       </p>
       <p v-else class="text-ash">What was taught was shared out by heads.</p>
       <table>
@@ -60,7 +58,9 @@ const perHead = ({ taught, heads }: TimesOver) =>
         <tbody>
           <tr v-for="one in times" :key="one.group" :class="{ least: one.group === least?.group }">
             <th scope="row">
-              <Sash :ranks="ranksOf(one.group)" /><span class="sr-only">{{ nameOf(one.group) }}</span>
+              <Sash :ranks="library.ranksOfGroup(one.group)" /><span class="sr-only">{{
+                library.groupName(one.group)
+              }}</span>
             </th>
             <td v-for="column in COLUMNS" :key="column.name">
               {{ (column.of(one) / known / 60_000).toFixed(1) }}

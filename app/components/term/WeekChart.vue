@@ -64,7 +64,6 @@ const rows = computed(() =>
     ...categories.value.map((category) => minutesOf(week, category) || ''),
   ]),
 )
-const groupName = (id: string) => library.groups.find((one) => one.id === id)?.name ?? id
 </script>
 
 <template>
@@ -93,7 +92,7 @@ const groupName = (id: string) => library.groups.find((one) => one.id === id)?.n
           :data="data"
           :options="options"
           role="img"
-          :aria-label="`Minutes of work of ${groupName(group)} by week and category; the table below has the figures.`"
+          :aria-label="`Minutes of work of ${library.groupName(group)} by week and category; the table below has the figures.`"
         />
       </div>
       <ChartTable :heads="heads" :rows="rows" />

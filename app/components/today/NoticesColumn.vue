@@ -9,10 +9,9 @@ const props = defineProps<{ notices: Notice[]; today: string }>()
 const emit = defineEmits<{ changed: [] }>()
 const library = useLibraryStore()
 const now = computed(() => props.notices.filter(({ from }) => from <= props.today))
-const groupName = (id: string) => library.groups.find((group) => group.id === id)?.name ?? id
 function when({ from, until, group }: Notice): string {
   return [
-    group ? `for ${groupName(group)}` : '',
+    group ? `for ${library.groupName(group)}` : '',
     from > props.today ? `from ${shortDay(from)}` : '',
     until ? `until ${shortDay(until)}` : '',
   ]

@@ -95,7 +95,7 @@ function move({ group, item, from, to, minutes, there }: MovedShare) {
     ],
     () => {
       const now = shortOf(group)
-      const name = library.groups.find(({ id }) => id === group)?.name ?? group
+      const name = library.groupName(group)
       const change = now === was ? 'nothing else is short by it' : `${name}: ${was} → ${now} minutes short`
       return `${library.itemName(item)} comes on ${shortDay(to)}, not on ${shortDay(from)}; ${change}.`
     },
@@ -122,7 +122,7 @@ const rowsOf = (day?: string): TermRow[] =>
     .filter(({ date }) => day === undefined || date === day)
     .map(({ date, group, item, minutes }) => ({
       day: date,
-      group: library.groups.find(({ id }) => id === group)?.name ?? group,
+      group: library.groupName(group),
       item: library.itemName(item),
       minutes,
     }))

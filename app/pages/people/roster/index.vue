@@ -40,7 +40,6 @@ const shown = computed(() => {
 const archived = computed(() => (roster.value ?? []).filter(({ active }) => !active).length)
 const active = computed(() => (roster.value ?? []).length - archived.value)
 const minors = computed(() => shown.value.filter(({ age }) => age !== null && age < 18).length)
-const groupName = (id: string) => library.groups.find((one) => one.id === id)?.name ?? id
 const asked = (student: Student) => Object.values(student.consents).filter((one) => one !== undefined).length
 
 async function added(id: string, student: Student) {
@@ -113,7 +112,7 @@ async function added(id: string, student: Student) {
             <td><Sash :ranks="[one.student.rank]" :notches="one.student.notches" /></td>
             <td class="since">{{ one.student.rankSince ? dayOfYear(one.student.rankSince) : '' }}</td>
             <td class="group-cell">
-              {{ groupName(one.groupId) }}<template v-if="one.student.group">, by hand</template>
+              {{ library.groupName(one.groupId) }}<template v-if="one.student.group">, by hand</template>
             </td>
             <td class="num">
               {{ one.age ?? '' }}<b v-if="one.age !== null && one.age < 18" title="under 18"> ·</b>
