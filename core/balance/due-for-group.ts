@@ -23,41 +23,72 @@ export const dueForGroup = (
   nextGrading?: string,
 ): GroupDue[] => dueInWords(students, club, today, nextGrading)
 
+type Learner = Pick<Expected, 'rank' | 'practised'>
+interface Taught {
+  items: ReadonlyMap<string, unknown>
+  syllabus: Syllabus
+}
+
 /**
  * What is due for some students, most due first: the mean over those who practised an item or whose rank requires it.
  *
  * @param nextGrading told where it comes within six weeks
  */
-export function dueInWords(
-  students: readonly Pick<Expected, 'rank' | 'practised'>[],
-  club: { items: ReadonlyMap<string, unknown>; syllabus: Syllabus },
+export const dueInWords = (
+  students: readonly Learner[],
+  club: Taught,
   today: string,
   nextGrading?: string,
+): GroupDue[] =>
+  listDue(students, club, { today, nextGrading }, groupDue, (item, who) => {
+    const { poor } = groupHistory(item, who)
+    return poor ? `${poor} shaky` : ''
+  })
+
+/** The same for one student: by how much is due exactly, with their own mark. */
+export const dueForStudent = (
+  student: Learner,
+  club: Taught,
+  today: string,
+  nextGrading?: string,
+): GroupDue[] =>
+  listDue(
+    [student],
+    club,
+    { today, nextGrading },
+    ([due = 0]) => due,
+    (item) => student.practised.get(item)?.mark ?? '',
+  )
+
+function listDue(
+  students: readonly Learner[],
+  club: Taught,
+  { today, nextGrading }: { today: string; nextGrading: string | undefined },
+  together: (dues: readonly number[]) => number,
+  marked: (item: string, who: readonly Learner[]) => string,
 ): GroupDue[] {
   const required = new Map<string, Set<string>>()
   for (const { rank, item } of club.syllabus) required.set(rank, (required.get(rank) ?? new Set()).add(item))
-  const concerned = new Map<string, Pick<Expected, 'rank' | 'practised'>[]>()
+  const concerned = new Map<string, Learner[]>()
   for (const student of students)
     for (const item of new Set([...student.practised.keys(), ...(required.get(student.rank) ?? [])]))
       concerned.set(item, [...(concerned.get(item) ?? []), student])
-  // One student's list goes by how much is due exactly, a group's counts nobody for more than its share.
-  const meanOf = (dues: readonly number[]) => (students.length === 1 ? (dues[0] ?? 0) : groupDue(dues))
   const grading = nextGrading ? daysBetween(today, nextGrading) : -1
   return [...concerned]
     .filter(([item]) => club.items.has(item))
     .map(([item, who]): GroupDue => {
-      const { had, last, poor } = groupHistory(item, who)
+      const { had, last } = groupHistory(item, who)
       const never = who.length - had
       const ago = last === undefined ? -1 : daysBetween(last, today)
       const asked = who.some(({ rank }) => required.get(rank)?.has(item))
       return {
         item,
-        due: meanOf(who.map(({ practised }) => dueOf(practised.get(item), today))),
+        due: together(who.map(({ practised }) => dueOf(practised.get(item), today))),
         says: [
           last === undefined
             ? 'never drilled yet'
             : `last drilled ${ago === 0 ? 'today' : `${counted(ago, 'day')} ago`}`,
-          students.length === 1 ? (who[0]?.practised.get(item)?.mark ?? '') : poor ? `${poor} shaky` : '',
+          marked(item, who),
           never && last !== undefined ? `${never} never had it` : '',
           asked && grading >= 0 && grading <= 42 ? `grading in ${counted(grading, 'day')}` : '',
         ]

@@ -6,7 +6,7 @@ const route = useRoute()
 </script>
 
 <template>
-  <nav class="rooms" aria-label="People">
+  <nav class="rooms mb-2" aria-label="People">
     <NuxtLink to="/people" exact-active-class="on">Register</NuxtLink>
     <NuxtLink v-if="mayKeep" to="/people/roster" :class="{ on: route.path.startsWith('/people/roster') }"
       >Roster</NuxtLink
@@ -15,25 +15,3 @@ const route = useRoute()
     <NuxtLink v-if="teaches" to="/people/practised" active-class="on">Who has had what</NuxtLink>
   </nav>
 </template>
-
-<style scoped>
-.rooms {
-  display: flex;
-  gap: 18px;
-  margin-bottom: 8px;
-  border-bottom: 1px solid var(--color-straw);
-}
-.rooms a {
-  padding: 2px 0 5px;
-  font-weight: 600;
-  color: var(--color-ash);
-  border-bottom: 3px solid transparent;
-}
-.rooms a:hover {
-  color: var(--color-umber);
-}
-.rooms a.on {
-  color: var(--color-umber);
-  border-color: var(--color-gilt);
-}
-</style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dueInWords } from '~~/core/balance/due-for-group'
+import { dueForStudent } from '~~/core/balance/due-for-group'
 import type { StudentPage } from '~~/shared/answers'
 import { practisedOf } from '~/domain/practice-cells'
 
@@ -9,8 +9,8 @@ const library = useLibraryStore()
 const FIRST = 6
 const showsAll = ref(false)
 const rows = computed(() =>
-  dueInWords(
-    [{ rank: page.rankId, practised: practisedOf(page.totals.map((row) => [row.itemId, row])) }],
+  dueForStudent(
+    { rank: page.rankId, practised: practisedOf(page.totals.map((row) => [row.itemId, row])) },
     { items: library.items, syllabus: library.syllabus },
     page.today,
     library.loaded?.settings.nextGrading,

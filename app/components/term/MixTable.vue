@@ -44,7 +44,7 @@ function open(group: string, category: Category) {
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="mix-title">
+  <section class="panel px-3.5 py-3" aria-labelledby="mix-title">
     <div class="flex flex-wrap items-baseline gap-x-3">
       <h2 id="mix-title" class="text-20">Minutes by category</h2>
       <span class="text-13 text-ash"
@@ -54,14 +54,12 @@ function open(group: string, category: Category) {
       >
     </div>
     <div class="overflow-x-auto">
-      <table>
+      <table class="figures">
         <thead>
           <tr>
             <td></td>
             <th v-for="one in groups" :key="one.group" scope="col">
-              <Sash :ranks="library.ranksOfGroup(one.group)" /><span class="sr-only">{{
-                library.groupName(one.group)
-              }}</span>
+              <GroupSash :group="one.group" />
             </th>
           </tr>
         </thead>
@@ -130,22 +128,9 @@ function open(group: string, category: Category) {
 </template>
 
 <style scoped>
-.panel {
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
-table {
-  width: 100%;
-  margin-top: 6px;
-}
 thead th {
   padding: 2px 4px 6px;
   text-align: left;
-  border-bottom: 2px solid var(--color-umber);
-}
-thead td {
-  border-bottom: 2px solid var(--color-umber);
 }
 tbody th,
 tbody td {
@@ -198,7 +183,6 @@ tbody th {
 }
 .figure {
   white-space: nowrap;
-  font-variant-numeric: tabular-nums;
 }
 .short .figure {
   font-weight: 700;

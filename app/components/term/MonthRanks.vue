@@ -14,7 +14,11 @@ const { month, stored, readAll, readonly } = defineProps<{
 const library = useLibraryStore()
 
 const kept = useProgramme(month, stored, readAll)
-const programme = computed(() => kept.draft.value)
+/** A rank that the ladder no longer has is not written down again. */
+const programme = computed(() => ({
+  ...kept.draft.value,
+  ranks: kept.draft.value.ranks.filter(({ rank }) => library.ranks.has(rank)),
+}))
 const name = computed(() => format(parseISO(`${month}-01`), 'MMMM yyyy'))
 const itemsOf = (rank: string) => programme.value.ranks.find((one) => one.rank === rank)?.items ?? []
 function put(rank: string, items: string[]) {
@@ -34,7 +38,7 @@ function say(event: Event) {
 </script>
 
 <template>
-  <section class="panel" :aria-label="name">
+  <section class="panel px-3.5 py-3" :aria-label="name">
     <div class="flex flex-wrap items-center gap-3">
       <h3 class="text-17">{{ name }}</h3>
       <input
@@ -69,11 +73,6 @@ function say(event: Event) {
 </template>
 
 <style scoped>
-.panel {
-  padding: 10px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
 .says {
   width: 260px;
 }

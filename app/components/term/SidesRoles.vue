@@ -48,14 +48,14 @@ const says = computed(() => {
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="sides-title">
+  <section class="panel px-3.5 py-3" aria-labelledby="sides-title">
     <div class="flex items-baseline gap-3">
       <h2 id="sides-title" class="text-20">Sides and roles</h2>
       <span class="text-13 text-ash">reps a head</span>
     </div>
     <p v-if="says.length" class="text-brick-deep">{{ says.join(' ') }}</p>
     <p v-else class="text-ash">Both sides come out even.</p>
-    <table v-for="pair in shown" :key="pair.left">
+    <table v-for="pair in shown" :key="pair.left" class="figures">
       <thead>
         <tr>
           <td></td>
@@ -66,9 +66,7 @@ const says = computed(() => {
       <tbody>
         <tr v-for="row in pair.rows" :key="row.group" :class="{ leans: row.leans && pair.left === 'left' }">
           <th scope="row">
-            <Sash :ranks="library.ranksOfGroup(row.group)" /><span class="sr-only">{{
-              library.groupName(row.group)
-            }}</span>
+            <GroupSash :group="row.group" />
           </th>
           <td class="half to-right">
             <span>{{ row.a }}</span><i class="a" :style="{ width: `${row.widths[0]! * 0.5}%` }" />
@@ -83,30 +81,17 @@ const says = computed(() => {
 </template>
 
 <style scoped>
-.panel {
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
 table {
-  width: 100%;
-  margin-top: 8px;
   table-layout: fixed;
 }
 th:first-child,
 td:first-child {
   width: 112px;
   white-space: nowrap;
-  text-align: left;
 }
 thead th {
   padding: 0 6px;
   text-align: left;
-  font-weight: 650;
-  border-bottom: 2px solid var(--color-umber);
-}
-thead td {
-  border-bottom: 2px solid var(--color-umber);
 }
 .to-right,
 thead th.to-right {
@@ -125,7 +110,6 @@ thead th.to-right {
 }
 .half span {
   margin: 0 6px;
-  font-variant-numeric: tabular-nums;
 }
 .b-side {
   border-left: 3px solid var(--color-umber);

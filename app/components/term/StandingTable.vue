@@ -3,7 +3,6 @@ import type { GroupOver } from '~~/core/balance/over-time'
 
 /** How much of each group's work was new, current, review or ahead for the rank of who worked on it. */
 const { groups } = defineProps<{ groups: readonly GroupOver[] }>()
-const library = useLibraryStore()
 const KINDS = ['new', 'current', 'review', 'ahead', 'other'] as const
 const minutesOf = (ms: number) => Math.round(ms / 60_000)
 const share = (one: GroupOver, kind: (typeof KINDS)[number]) =>
@@ -11,12 +10,12 @@ const share = (one: GroupOver, kind: (typeof KINDS)[number]) =>
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="standing-title">
+  <section class="panel px-3.5 py-3" aria-labelledby="standing-title">
     <div class="flex items-baseline gap-3">
       <h2 id="standing-title" class="text-20">New and known</h2>
       <span class="text-13 text-ash">minutes, by who did it</span>
     </div>
-    <table>
+    <table class="figures">
       <thead>
         <tr>
           <td></td>
@@ -27,9 +26,7 @@ const share = (one: GroupOver, kind: (typeof KINDS)[number]) =>
         <template v-for="one in groups" :key="one.group">
           <tr>
             <th scope="row">
-              <Sash :ranks="library.ranksOfGroup(one.group)" /><span class="sr-only">{{
-                library.groupName(one.group)
-              }}</span>
+              <GroupSash :group="one.group" />
             </th>
             <td v-for="kind in KINDS" :key="kind">{{ minutesOf(one.standing[kind]) || '' }}</td>
           </tr>
@@ -51,29 +48,16 @@ const share = (one: GroupOver, kind: (typeof KINDS)[number]) =>
 </template>
 
 <style scoped>
-.panel {
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
-table {
-  width: 100%;
-  margin-top: 6px;
-}
-th,
-td {
+td,
+thead th {
   padding: 3px 6px 0;
   text-align: right;
-  font-variant-numeric: tabular-nums;
 }
-th:first-child {
-  text-align: left;
+tbody th {
+  padding: 3px 6px 0;
 }
-thead th,
-thead td {
+thead th {
   padding-bottom: 3px;
-  font-weight: 650;
-  border-bottom: 2px solid var(--color-umber);
 }
 thead i {
   display: inline-block;

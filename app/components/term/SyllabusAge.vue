@@ -36,7 +36,7 @@ const said = (cell: AgedCell) =>
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="age-title">
+  <section class="panel px-3.5 py-3" aria-labelledby="age-title">
     <div class="flex flex-wrap items-baseline gap-x-4">
       <h2 id="age-title" class="text-20">The syllabus, by days since each rank had it</h2>
       <span class="key">
@@ -96,11 +96,6 @@ const said = (cell: AgedCell) =>
 </template>
 
 <style scoped>
-.panel {
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
 .key {
   display: flex;
   gap: 14px;

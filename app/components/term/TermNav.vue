@@ -10,24 +10,3 @@ const teaches = useMayWrite()
     <NuxtLink to="/term/programme" active-class="on">Weeks and months</NuxtLink>
   </nav>
 </template>
-
-<style scoped>
-.rooms {
-  display: flex;
-  gap: 18px;
-  border-bottom: 1px solid var(--color-straw);
-}
-.rooms a {
-  padding: 2px 0 5px;
-  font-weight: 600;
-  color: var(--color-ash);
-  border-bottom: 3px solid transparent;
-}
-.rooms a:hover {
-  color: var(--color-umber);
-}
-.rooms a.on {
-  color: var(--color-umber);
-  border-color: var(--color-gilt);
-}
-</style>

@@ -110,25 +110,18 @@ watch(group, () => (taken.value = undefined))
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="plan-title">
+  <section class="panel px-3.5 py-3 min-w-0" aria-labelledby="plan-title">
     <div class="flex flex-wrap items-center gap-2">
       <h2 id="plan-title" class="text-20">What comes when</h2>
       <span class="text-13 text-ash"
         >minutes of work on it by class; a third of a class is reckoned for it</span
       >
-      <span class="ml-auto flex flex-wrap gap-1" role="group" aria-label="Group">
-        <button
-          v-for="one in needs"
-          :key="one.group"
-          type="button"
-          class="pick"
-          :aria-pressed="one.group === group"
-          :aria-label="library.groupName(one.group)"
-          @click="chosen = one.group"
-        >
-          <Sash :ranks="library.ranksOfGroup(one.group)" />
-        </button>
-      </span>
+      <GroupPick
+        v-if="group"
+        :groups="needs.map((one) => one.group)"
+        :model-value="group"
+        @update:model-value="chosen = $event"
+      />
     </div>
     <div class="scroll">
       <table>
@@ -228,20 +221,6 @@ watch(group, () => (taken.value = undefined))
 </template>
 
 <style scoped>
-.panel {
-  min-width: 0;
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
-.pick {
-  padding: 3px;
-  border: 2px solid transparent;
-  border-radius: 3px;
-}
-.pick[aria-pressed='true'] {
-  border-color: var(--color-gilt);
-}
 .scroll {
   max-height: 640px;
   overflow: auto;

@@ -16,15 +16,13 @@ const better = ({ better: found }: MissedItem) =>
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="reach-title">
+  <section class="panel px-3.5 py-3" aria-labelledby="reach-title">
     <h2 id="reach-title" class="text-20">Who comes how often</h2>
     <p class="text-13 text-ash">
       What each can expect of the minutes planned, by how they came in twelve weeks.
     </p>
     <div v-for="one in reach" :key="one.group" class="one">
-      <Sash :ranks="library.ranksOfGroup(one.group)" /><span class="sr-only">{{
-        library.groupName(one.group)
-      }}</span>
+      <GroupSash :group="one.group" />
       <p v-for="part in one.byTimes" :key="part.times" class="part">
         <span>{{ part.heads }} come{{ part.heads === 1 ? 's' : '' }} {{ often(part.times) }} a week</span>
         <b>{{ Math.round(part.share * 100) }} in 100</b>
@@ -62,11 +60,6 @@ const better = ({ better: found }: MissedItem) =>
 </template>
 
 <style scoped>
-.panel {
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
 .one {
   padding: 7px 0;
   border-top: 1px solid var(--color-straw);

@@ -73,7 +73,7 @@ async function put() {
 </script>
 
 <template>
-  <section v-if="all.length" class="panel" aria-labelledby="series-title">
+  <section v-if="all.length" class="panel px-3.5 py-3" aria-labelledby="series-title">
     <h2 id="series-title" class="text-20">Series</h2>
     <label class="row"
       >Put the lessons of
@@ -115,11 +115,6 @@ async function put() {
 </template>
 
 <style scoped>
-.panel {
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
 .row {
   display: grid;
   gap: 4px;

@@ -17,7 +17,7 @@ const mostShort = (items: TermPlan['groups'][number]['items']) =>
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="short-title">
+  <section class="panel px-3.5 py-3 border-t-4 border-t-brick" aria-labelledby="short-title">
     <h2 id="short-title" class="text-20">
       Short before {{ grading ? 'the grading' : 'eight weeks are over' }}
     </h2>
@@ -65,12 +65,6 @@ const mostShort = (items: TermPlan['groups'][number]['items']) =>
 </template>
 
 <style scoped>
-.panel {
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-  border-top: 4px solid var(--color-brick);
-}
 .one {
   padding: 8px 0;
   border-top: 1px solid var(--color-straw);

@@ -28,7 +28,7 @@ const perHead = ({ taught, heads }: TimesOver) =>
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="times-title">
+  <section class="panel px-3.5 py-3 overflow-x-auto" aria-labelledby="times-title">
     <div class="flex items-baseline gap-3">
       <h2 id="times-title" class="text-20">Where the time went</h2>
       <span class="text-13 text-ash">minutes a class</span>
@@ -40,7 +40,7 @@ const perHead = ({ taught, heads }: TimesOver) =>
         {{ minutesOf(allTaught) }} taught minutes, and {{ least.heads }} of {{ allHeads }} heads.
       </p>
       <p v-else class="text-ash">What was taught was shared out by heads.</p>
-      <table>
+      <table class="figures">
         <thead>
           <tr>
             <td></td>
@@ -58,9 +58,7 @@ const perHead = ({ taught, heads }: TimesOver) =>
         <tbody>
           <tr v-for="one in times" :key="one.group" :class="{ least: one.group === least?.group }">
             <th scope="row">
-              <Sash :ranks="library.ranksOfGroup(one.group)" /><span class="sr-only">{{
-                library.groupName(one.group)
-              }}</span>
+              <GroupSash :group="one.group" />
             </th>
             <td v-for="column in COLUMNS" :key="column.name">
               {{ (column.of(one) / known / 60_000).toFixed(1) }}
@@ -80,31 +78,18 @@ const perHead = ({ taught, heads }: TimesOver) =>
 </template>
 
 <style scoped>
-.panel {
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  margin-top: 8px;
-}
-th,
-td {
+td,
+thead th {
   padding: 3px 6px;
   text-align: right;
-  font-variant-numeric: tabular-nums;
-  border-bottom: 1px solid var(--color-straw);
 }
-thead th,
-thead td {
-  font-weight: 650;
+thead th {
   font-size: 13px;
-  border-bottom: 2px solid var(--color-umber);
 }
-th:first-child {
-  text-align: left;
+tbody th,
+tbody td {
+  padding: 3px 6px;
+  border-bottom: 1px solid var(--color-straw);
 }
 .least .share {
   font-weight: 700;

@@ -67,23 +67,15 @@ const rows = computed(() =>
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="weeks-title">
+  <section class="panel px-3.5 py-3" aria-labelledby="weeks-title">
     <div class="flex flex-wrap items-center gap-3">
       <h2 id="weeks-title" class="text-20">Week by week</h2>
       <span class="text-13 text-ash">minutes of work a head</span>
-      <span class="ml-auto flex flex-wrap gap-1" role="group" aria-label="Group">
-        <button
-          v-for="one in library.groups"
-          :key="one.id"
-          type="button"
-          class="pick"
-          :aria-pressed="one.id === group"
-          :aria-label="one.name"
-          @click="chosen = one.id"
-        >
-          <Sash :ranks="one.ranks" />
-        </button>
-      </span>
+      <GroupPick
+        :groups="library.groups.map(({ id }) => id)"
+        :model-value="group"
+        @update:model-value="chosen = $event"
+      />
     </div>
     <p v-if="weeks.length === 0" class="text-ash">No class was run yet.</p>
     <template v-else>
@@ -101,19 +93,6 @@ const rows = computed(() =>
 </template>
 
 <style scoped>
-.panel {
-  padding: 12px 14px;
-  background: var(--color-paper);
-  border: 1px solid var(--color-straw);
-}
-.pick {
-  padding: 3px;
-  border: 2px solid transparent;
-  border-radius: 3px;
-}
-.pick[aria-pressed='true'] {
-  border-color: var(--color-gilt);
-}
 .chart {
   height: 220px;
   margin-top: 6px;

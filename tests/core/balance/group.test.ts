@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { layPlan } from '../../../core/plan/timeline'
-import { dueForGroup } from '../../../core/balance/due-for-group'
+import { dueForGroup, dueForStudent } from '../../../core/balance/due-for-group'
 import { planBalance } from '../../../core/balance/plan-balance'
 import { Ground } from '../../../core/checks/ground'
 import type { Mark } from '../../../core/people/marks'
@@ -44,6 +44,14 @@ describe('what is due for a group', () => {
 
   it('what nobody had but the rank asks counts 2, a far grading is not told', () => {
     expect(due([student('A')], '2027-02-01')).toEqual([{ item: 'throw', due: 2, says: 'never drilled yet' }])
+  })
+
+  it('of a group of one counts nobody for more than 3; a student’s own list goes by how much is due exactly, with their mark', () => {
+    const alone = student('A', { practised: new Map([['throw', had(2, '2026-11-06', 'shaky')]]) })
+    expect(due([alone])).toEqual([{ item: 'throw', due: 3, says: 'last drilled 19 days ago, 1 shaky' }])
+    const [own] = dueForStudent(alone, club(items, { syllabus }), '2026-11-25')
+    expect(own?.due).toBeCloseTo(19 / (5.4 * 0.6), 9)
+    expect(own?.says).toBe('last drilled 19 days ago, shaky')
   })
 
   it('a group nobody is in has nothing due, and an item that is gone is not offered', () => {
