@@ -144,7 +144,7 @@ tbody th {
 }
 .cell {
   display: grid;
-  grid-template-columns: minmax(60px, 1fr) 64px;
+  grid-template-columns: minmax(50px, 1fr) 76px;
   gap: 8px;
   align-items: center;
   width: 100%;
