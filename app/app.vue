@@ -1,23 +1,11 @@
 <script setup lang="ts">
-import { Toaster } from 'vue-sonner'
-import 'vue-sonner/style.css'
+import { isToasterWanted } from '~/domain/toast'
 
 useDrafts()
 const signInAgain = useSignInAgain()
-const route = useRoute()
-/** In the hall the keys are at the bottom edge: what is told comes from the top, and is dark. */
-const inHall = computed(() => route.path === '/floor')
-const PLAIN = { fontFamily: 'var(--font-sans)' }
-const HALL = {
-  ...PLAIN,
-  width: 'auto',
-  maxWidth: '640px',
-  color: '#f4ecdd',
-  fontSize: '19px',
-  lineHeight: '25px',
-  background: '#2e251c',
-  border: '2px solid #a9c98f',
-}
+onNuxtReady(() => {
+  isToasterWanted.value = true
+})
 </script>
 
 <template>
@@ -25,10 +13,5 @@ const HALL = {
     <NuxtPage />
   </NuxtLayout>
   <LazySignInAgain v-if="signInAgain.wanted.value" />
-  <Toaster
-    :position="inHall ? 'top-center' : 'bottom-center'"
-    :offset="inHall ? '96px' : undefined"
-    :mobile-offset="inHall ? '84px' : undefined"
-    :toast-options="{ style: inHall ? HALL : PLAIN }"
-  />
+  <LazyToasterPlace v-if="isToasterWanted" />
 </template>

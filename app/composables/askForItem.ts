@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 
 /** A board without an item cannot be cut by group: says so, and leads to where one is given. */
 export function askForItem({ title }: { title: string }): void {

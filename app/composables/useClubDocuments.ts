@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { freshId } from '~~/core/kernel/ids'
 
 interface Named {

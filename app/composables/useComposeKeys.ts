@@ -2,7 +2,7 @@ import type { Block } from '~~/core/plan/schema'
 import { canBeCut, changeBlock, changeDoses, newBlock, toggleSplit } from '~~/core/plan/edit'
 import { nudgeReps, nudgeSets, togglePartner } from '~~/core/plan/nudge'
 import type { Dose } from '~~/core/plan/doses'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 
 interface Acts {
   find(): void

@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { inForce, inOrderOfTime } from '~~/core/floor/event'
 import { isPiece, nextWork } from '~~/core/floor/segment'
 import type { Again, Detail, RunEvent } from '~~/core/floor/events'

@@ -1,5 +1,5 @@
 import { discardedSchema, savedVersionSchema } from '~~/shared/answers'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { spokenName, type Item } from '~~/core/curriculum/item'
 import { withoutEmptyRows } from '~~/core/curriculum/empty-rows'
 import { readItem } from '~~/core/curriculum/item-rules'

@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { bestOffer, offerWords, otherOffers } from '~~/core/floor/offer'
 import { wallTime } from '~/domain/wall-time'
 

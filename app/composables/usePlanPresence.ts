@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 
 /** Who else is at the plan on the frame; what they keep is put together with what is mine as soon as it is told. */
 export function usePlanPresence() {

@@ -6,7 +6,7 @@ import {
   planOnClassSchema,
   savedPlanSchema,
 } from '~~/shared/answers'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import type { ClassTimes } from '~~/core/curriculum/class-days'
 import { fitShape } from '~~/core/curriculum/shapes'
 import type { Series } from '~~/core/curriculum/series'

@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import type { Correction } from '~~/core/people/corrections'
 
 /** What stays open of who is here, at some items of the class that is open; and the telling that it was seen, again or right. */

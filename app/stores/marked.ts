@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { changeBlock, setDose } from '~~/core/plan/edit'
 import { namePart, pasteBoards, writeBoards } from '~~/core/plan/edit-many'
 import { saidOfPlan } from '~~/core/plan/said-faults'

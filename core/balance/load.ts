@@ -18,12 +18,12 @@ const STEP_MS = 15_000
 export function loadCurve(timeline: Timeline, groups: number): LoadPoint[] {
   const { totalMs } = timeline
   const sums = summed(timeline, groups)
-  const upTo = (ms: number) => sumAt(sums, Math.min(Math.max(ms, 0), totalMs))
+  const [upToFrom, upToEnd] = [sumsAlong(sums), sumsAlong(sums)]
   const points: LoadPoint[] = []
   for (let at = 0; at <= totalMs; at += STEP_MS) {
     const from = Math.max(0, at - WINDOW_MS / 2)
     const to = Math.min(totalMs, at + WINDOW_MS / 2)
-    points.push({ at, intensity: to > from ? (upTo(to) - upTo(from)) / (to - from) : 1 })
+    points.push({ at, intensity: to > from ? (upToEnd(to) - upToFrom(from)) / (to - from) : 1 })
   }
   return points
 }
@@ -76,18 +76,14 @@ function summed(timeline: Timeline, groups: number): { at: number; sum: number }
   return sums
 }
 
-function sumAt(sums: { at: number; sum: number }[], ms: number): number {
-  let low = 0
-  let high = sums.length - 1
-  while (low < high) {
-    const middle = (low + high + 1) >> 1
-    if ((sums[middle]?.at ?? 0) <= ms) low = middle
-    else high = middle - 1
+/** The running sum at moments that never go back, each at 0 or later. */
+function sumsAlong(sums: readonly { at: number; sum: number }[]): (ms: number) => number {
+  let place = 0
+  return (ms) => {
+    while ((sums[place + 1]?.at ?? Infinity) <= ms) place++
+    const here = sums[place]
+    const next = sums[place + 1]
+    if (!here || !next) return here?.sum ?? 0
+    return here.sum + ((ms - here.at) / (next.at - here.at)) * (next.sum - here.sum)
   }
-  const here = sums[low]
-  const next = sums[low + 1]
-  if (!here) return 0
-  if (!next) return here.sum
-  const part = (ms - here.at) / (next.at - here.at)
-  return here.sum + part * (next.sum - here.sum)
 }

@@ -2,7 +2,8 @@ import { REGIONS, type Item, type Prerequisite, type Region } from '../curriculu
 import { standingOf, type Standing } from '../curriculum/syllabus'
 import type { Lane } from '../plan/modes/mode'
 import type { ClubFacts } from './club-facts'
-import type { LaneFacts } from './ground'
+import type { Group } from '../plan/schema'
+import type { GroupFacts, LaneFacts } from './ground'
 
 /** What an item asks of the body beyond the least, and what it prepares, as short lists. */
 export interface ItemLoad {
@@ -26,6 +27,8 @@ export class ClubIndex {
   private readonly needs = new WeakMap<Item, (readonly Prerequisite[])[]>()
   /** What lanes hold, by the lane itself. */
   readonly lanes = new WeakMap<Lane, LaneFacts>()
+  /** Who is expected in the groups of a plan, by the list of them. */
+  readonly groups = new WeakMap<readonly Group[], GroupFacts[]>()
   private readonly ranks = new Map<string, readonly string[]>()
   private readonly nearest = new WeakMap<readonly string[], Map<string, Standing>>()
   private attested: ReadonlyMap<string, ReadonlyMap<string, number>> | undefined

@@ -111,18 +111,32 @@ export class Ground {
     this.heads = new Map(plan.groups.map(({ id, headcount }) => [id, headcount]))
     this.everyone = plan.groups.reduce((sum, { headcount }) => sum + headcount, 0)
     this.blocks = timeline.blocks.map((placed, index) => this.blockFacts(placed, index))
-    this.groups = plan.groups.map((group, index) => {
-      const students = club.students.filter((student) => groupAmong(plan.groups, student) === group)
-      const ages = students.flatMap(({ age }) => age ?? [])
+    this.groups = this.groupFacts(plan.groups)
+  }
+
+  /** Groups that a change did not touch are the same list, and so are their facts. */
+  private groupFacts(groups: Plan['groups']): GroupFacts[] {
+    const kept = this.index.groups.get(groups)
+    if (kept) return kept
+    const students = new Map<Group, Expected[]>(groups.map((group) => [group, []]))
+    for (const student of this.club.students) {
+      const group = groupAmong(groups, student)
+      if (group) students.get(group)?.push(student)
+    }
+    const facts = groups.map((group, index) => {
+      const expected = students.get(group) ?? []
+      const ages = expected.flatMap(({ age }) => age ?? [])
       return {
         group,
         index,
-        students,
+        students: expected,
         youngest: ages.length ? Math.min(...ages) : undefined,
         ranks: this.index.ranksAmong(group.ranks),
         heads: group.headcount,
       }
     })
+    this.index.groups.set(groups, facts)
+    return facts
   }
 
   private blockFacts({ block, at, ms, lanes }: PlacedBlock, index: number): BlockFacts {
@@ -243,6 +257,19 @@ export class Ground {
   /** A moment as it is said: by the clock where the class has one. */
   clock(ms: number): string {
     return this.plan.start ? clockAt(this.plan.start, ms)[0] : minutes(ms)
+  }
+}
+
+/**
+ * What a lane comes to for a check: worked out once and kept with the lane, however many groups share it and however often the plan
+ * around it changes.
+ */
+export function perLane<T>(workOut: (lane: LaneFacts) => T): (lane: LaneFacts) => T {
+  const known = new WeakMap<LaneFacts, { of: T }>()
+  return (lane) => {
+    let kept = known.get(lane)
+    if (!kept) known.set(lane, (kept = { of: workOut(lane) }))
+    return kept.of
   }
 }
 

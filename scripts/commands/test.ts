@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { stripVTControlCharacters } from 'node:util'
 import { prepareNuxt } from '../setup/build'
 import { root } from '../setup/folders'
 import { onStop } from '../setup/processes'
@@ -16,6 +17,8 @@ import { makeTestBed, type TestBed } from '../setup/test-bed'
 interface Tally {
   passed: number
   failed: number
+  /** What failed, each with what it says: told again at the end, where a long log is read first. */
+  faults?: string[]
 }
 type Layer = 'lint' | 'core' | 'api' | 'e2e'
 const LAYERS: Layer[] = ['lint', 'core', 'api', 'e2e']
@@ -40,6 +43,35 @@ function run(command: string, args: string[], env: Record<string, string> = {}):
   })
 }
 
+/** What is read of Vitest's JSON report. */
+interface VitestReport {
+  numPassedTests: number
+  numFailedTests: number
+  testResults: { assertionResults: { fullName: string; status: string; failureMessages: string[] }[] }[]
+}
+/** What is read of Playwright's. */
+interface PlaywrightReport {
+  stats: { expected: number; unexpected: number; flaky: number }
+  suites: Suite[]
+}
+interface Suite {
+  suites?: Suite[]
+  specs: {
+    title: string
+    file: string
+    ok: boolean
+    tests: { results: { error?: { message: string } }[] }[]
+  }[]
+}
+const specsOf = ({ suites = [], specs }: Suite): Suite['specs'] => [...specs, ...suites.flatMap(specsOf)]
+
+/** The lines of a message that say what was wanted and what was there. */
+const LINES_OF_A_FAULT = 14
+function faultSays(name: string, message = 'no message'): string {
+  const lines = stripVTControlCharacters(message).split('\n').slice(0, LINES_OF_A_FAULT)
+  return [name, ...lines.map((line) => `    ${line}`)].join('\n')
+}
+
 /** Reads a JSON report; a runner that left none has failed as a whole. */
 function tally(file: string, read: (report: never) => Tally, exit: number): Tally {
   if (!existsSync(file)) return { passed: 0, failed: 1 }
@@ -55,9 +87,14 @@ async function vitest(layer: 'core' | 'api', reports: string, env: Record<string
   const exit = await run('vitest', args, { ...env, LINTEL_LAYER: layer })
   return tally(
     file,
-    (report: { numPassedTests: number; numFailedTests: number }) => ({
+    (report: VitestReport) => ({
       passed: report.numPassedTests,
       failed: report.numFailedTests,
+      faults: report.testResults.flatMap(({ assertionResults }) =>
+        assertionResults
+          .filter(({ status }) => status === 'failed')
+          .map(({ fullName, failureMessages }) => faultSays(fullName, failureMessages[0])),
+      ),
     }),
     exit,
   )
@@ -71,9 +108,18 @@ async function playwright(reports: string, env: Record<string, string>): Promise
   })
   return tally(
     file,
-    ({ stats }: { stats: { expected: number; unexpected: number; flaky: number } }) => ({
+    ({ stats, suites }: PlaywrightReport) => ({
       passed: stats.expected,
       failed: stats.unexpected + stats.flaky,
+      faults: suites
+        .flatMap(specsOf)
+        .filter(({ ok }) => !ok)
+        .map(({ file, title, tests }) =>
+          faultSays(
+            `${file}: ${title}`,
+            tests.flatMap(({ results }) => results.map(({ error }) => error?.message)).find(Boolean),
+          ),
+        ),
     }),
     exit,
   )
@@ -127,6 +173,7 @@ export async function main(args: string[]): Promise<void> {
     await clear()
   }
   const sum = (pick: (tally: Tally) => number) => results.reduce((total, [, t]) => total + pick(t), 0)
+  for (const fault of results.flatMap(([, { faults = [] }]) => faults)) console.log(`\nFailed: ${fault}`)
   const each = results.map(
     ([layer, { passed, failed }]) => `${NAMES[layer]} ${passed}${failed ? ` (${failed} failed)` : ''}`,
   )

@@ -15,7 +15,7 @@ test('at the door of the demo club its sign-ins are pressed', async ({ page }) =
 
 test('however many levels are asked of a new club, its page answers', async ({ page }) => {
   await page.goto('/new-club')
-  await page.getByLabel('plain levels').check()
+  await page.getByRole('radio', { name: 'plain levels', exact: true }).check()
   await page.getByLabel('How many').fill('200000')
   await expect(page.getByText('Levels must be a whole number from 2 to 40.')).toBeVisible()
   await page.getByLabel('How many').fill('12')

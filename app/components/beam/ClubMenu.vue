@@ -15,6 +15,8 @@ const PLACES = computed(() => [
 
 /** What waits is sent first; what cannot be stays on the device under its owner. Registers and names leave it. */
 async function signOut() {
+  // The classes are the floor's: no other page loads them to be able to leave.
+  const { useClassStore } = await import('~/stores/class')
   const classes = useClassStore()
   await Promise.all([usePlanStore().leave(), classes.sendEverything()])
   const waits = (await classesWithUnsent()).length > 0

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { LockClosedIcon, XMarkIcon } from '@heroicons/vue/20/solid'
 import { CATEGORIES, type Category } from '~~/core/curriculum/categories'
 import { counted, minutes } from '~~/core/kernel/time-text'

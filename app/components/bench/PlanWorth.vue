@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { boardFor } from '~~/core/curriculum/boards'
 import { mixFor } from '~~/core/balance/mix'
 import { taughtMs } from '~~/core/balance/taught'

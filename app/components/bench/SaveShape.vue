@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { saidFault } from '~~/core/kernel/said-fields'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import type { Block } from '~~/core/plan/schema'
 import { readShape, shapeFrom, type Shape } from '~~/core/curriculum/shapes'
 import type { Phase } from '~~/core/plan/phases'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { seriesPageSchema, type SeriesPage } from '~~/shared/answers'
 import {
   mustComeFirst,

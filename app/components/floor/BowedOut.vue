@@ -3,7 +3,7 @@ import { counted, minutes } from '~~/core/kernel/time-text'
 import { afterClass } from '~~/core/floor/after'
 import { ranOf } from '~~/core/floor/ran'
 import { recapText } from '~~/core/formats/recap'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { longDay } from '~/domain/days'
 import { saveFile } from '~/domain/save-file'
 

@@ -2,7 +2,7 @@
 import { groupInHall } from '~~/core/people/placed'
 import { MARKS, type Mark } from '~~/core/people/marks'
 import type { Block } from '~~/core/plan/schema'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 
 /**
  * What to watch for at a board: the open corrections of who is here, and a new one in two taps: what was seen, and of whom. What was

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { AFTER_A_HEAD_KNOCK, SITS_OUT_FOR, WHO_DECIDES } from '~~/core/people/incidents'
 
 /**

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { VueDraggable } from 'vue-draggable-plus'
 import { PHASES } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
 import { frameGeometry, type PlacedBoard } from '~/domain/frame-geometry'
@@ -41,13 +40,13 @@ const scroller = useTemplateRef<HTMLElement>('scroller')
 const { bring, isNear, near, unseen } = useFrameView(scroller, HEADS_PX, geometry)
 
 /** A board was dragged, and those that are marked with it: the plan takes the move as one step, and the frame follows the plan. */
-function dragged({ oldIndex, newIndex }: { oldIndex?: number; newIndex?: number }) {
+function dragged(from: number, to: number) {
   const { blocks } = plan.value
-  const id = blocks[oldIndex ?? -1]?.id
-  if (id === undefined || newIndex === undefined) return
+  const id = blocks[from]?.id
+  if (id === undefined) return
   const moved = marked.ids.includes(id) ? marked.ids : [id]
   // Among the boards that stay, as many come before it as before the place it was dropped at.
-  const before = blocks.filter((block) => block.id !== id).slice(0, newIndex)
+  const before = blocks.filter((block) => block.id !== id).slice(0, to)
   store.move(moved, before.filter((block) => !moved.includes(block.id)).length)
 }
 
@@ -60,6 +59,11 @@ function choose(id: string, event?: MouseEvent) {
   else if (event || !marked.isMany) marked.only(id)
 }
 
+const list = useTemplateRef<HTMLElement>('list')
+useSortedByHand(list, () => geometry.value.boards, {
+  taken: ({ block }) => marked.lead(block.id),
+  put: dragged,
+})
 const boardsBox = useTemplateRef<HTMLElement>('boardsBox')
 const { over, insertion, painted } = useCarriedPlace(boardsBox, geometry)
 
@@ -102,16 +106,7 @@ function scrollTo(id: string) {
           @drop.prevent="carry.drop()"
         >
           <div class="grounds" aria-hidden="true"><i v-for="group in plan.groups" :key="group.id" /></div>
-          <VueDraggable
-            :model-value="geometry.boards"
-            :animation="160"
-            role="listbox"
-            aria-label="Boards"
-            data-boards
-            class="relative"
-            @update="dragged"
-            @start="(event) => marked.lead(event.data.block.id)"
-          >
+          <div ref="list" role="listbox" aria-label="Boards" data-boards class="relative">
             <Board
               v-for="(board, b) in geometry.boards"
               :key="board.block.id"
@@ -126,7 +121,7 @@ function scrollTo(id: string) {
               @choose="choose(board.block.id, $event)"
               @pull="edge.pull($event, board.block)"
             />
-          </VueDraggable>
+          </div>
           <BoardMarks v-if="!store.preview" :boards="near" />
           <CarriedMarks
             :insertion="plan.blocks.length ? insertion : undefined"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ArrowDownTrayIcon } from '@heroicons/vue/20/solid'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { PLAN_FORMATS, type Names, type PlanFormat } from '~~/core/formats'
 import { freshId } from '~~/core/kernel/ids'
 import type { SampleRate } from '~~/core/formats/wav'

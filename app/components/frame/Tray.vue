@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { identityOf as keyOf, type Finding } from '~~/core/checks'
 
 /** What there is to tell about the plan, the worst first, those of one kind together; each opens to its figures and its fix. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { isStillAt } from '~/domain/still-there'
 
 /** Somebody new at the door: a name and a rank, here now, on the register of this class. */

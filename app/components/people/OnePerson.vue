@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { counted } from '~~/core/kernel/time-text'
 import { doubtsOf } from '~~/core/people/one-person'
 import { fullName } from '~~/core/people/student'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { correctionsOf, type Correction, type Sighting } from '~~/core/people/corrections'
 import type { StudentPage } from '~~/shared/answers'
 

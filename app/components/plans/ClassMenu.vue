@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import type { ClassSummary } from '~~/shared/answers'
 import type { ClassTimes } from '~~/core/curriculum/class-days'
 import { longDay } from '~/domain/days'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { savedPlanSchema, type ListedPlan } from '~~/shared/answers'
 
 /** What can be done with a plan of the list. What classes were run by is protected: it can only be put away. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { z } from 'zod'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { nextClassDay, usualTimes, type ClassTimes } from '~~/core/curriculum/class-days'
 import { classSummarySchema, type ClassSummary } from '~~/shared/answers'
 import { longDay } from '~/domain/days'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { accountSchema } from '~~/shared/answers'
 import { z } from 'zod'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { ROLES, type Role } from '~~/shared/roles'
 
 /** Who signs in to the club, and as what. A role that is changed ends its sessions on every device. */

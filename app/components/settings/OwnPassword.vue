@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 
 /** One's own password. Setting it ends every session but this one. */
 const present = ref('')

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { listedPlanSchema, savedPlanSchema } from '~~/shared/answers'
 import { z } from 'zod'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import type { Plan } from '~~/core/plan/schema'
 import { pasteBoards, writeBoards } from '~~/core/plan/edit-many'
 import { PHASES } from '~~/core/plan/phases'

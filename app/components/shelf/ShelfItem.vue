@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { itemPageSchema } from '~~/shared/answers'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { boardFor } from '~~/core/curriculum/boards'
 import { spokenName, type Item } from '~~/core/curriculum/item'
 import { ladderBoard } from '~~/core/curriculum/partner-ladder'

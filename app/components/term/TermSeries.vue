@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { seriesPageSchema } from '~~/shared/answers'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { nextLesson } from '~~/core/curriculum/series'
 import { weekdayOf } from '~~/core/curriculum/class-days'
 import { WEEKDAYS, type Weekday } from '~~/core/curriculum/settings'

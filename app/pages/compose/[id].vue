@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import type { Fault } from '~~/core/kernel/faults'
 import { newBlock } from '~~/core/plan/edit'
 import { saidOfPlan } from '~~/core/plan/said-faults'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { placedSchema, studentClassesSchema, studentPageSchema } from '~~/shared/answers'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import type { Mark } from '~~/core/people/marks'
 import { longTime, minutes } from '~~/core/kernel/time-text'
 import type { StudentPage } from '~~/shared/answers'

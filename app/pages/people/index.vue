@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { todaySchema } from '~~/shared/answers'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { inHall } from '~~/core/people/register'
 import { counted } from '~~/core/kernel/time-text'
 import { longDay } from '~/domain/days'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { practiceMatrixSchema } from '~~/shared/answers'
 import { longestWithout, standingOf, writeMatrixCsv, type Standing } from '~~/core/people/matrix'
 import type { Mark } from '~~/core/people/marks'

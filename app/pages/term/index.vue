@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import type { ComingClass } from '~~/core/term/days'
 import { daysBetween } from '~~/core/kernel/days'
 import { counted } from '~~/core/kernel/time-text'

@@ -1,6 +1,6 @@
 import type { Limits } from '../../curriculum/limits'
 import { telling, type Check, type Finding } from '../check'
-import { repsIn } from '../ground'
+import { perLane, repsIn } from '../ground'
 
 const tell = telling('load.jumps', 'warn')
 
@@ -9,18 +9,29 @@ export function jumpLimit(youngest: number | undefined, limits: Limits): number 
   return youngest < 13 ? limits.jumpsUnder13 : limits.jumpsUnder16
 }
 
+/** Jumps and landings of who works a lane; nothing where nothing in it jumps. */
+const jumpsIn = perLane(({ pieces }) => {
+  let jumps: number | undefined
+  for (const piece of pieces) {
+    const each = piece.item?.jumps ?? 0
+    if (each > 0 && piece.span.role !== 'B' && piece.span.kind !== 'holding')
+      jumps = (jumps ?? 0) + each * repsIn(piece)
+  }
+  return jumps
+})
+
 /** Jumps and landings of one student over the limit for the youngest in the group. */
 export const loadJumps: Check = {
   code: 'load.jumps',
   find(ground) {
     return ground.groups.flatMap((group): Finding[] => {
       let jumps = 0
-      const blocks = new Set<string>()
-      for (const [{ block }, piece] of ground.piecesOf(group)) {
-        const each = piece.item?.jumps ?? 0
-        if (each === 0 || piece.span.role === 'B' || piece.span.kind === 'holding') continue
-        jumps += each * repsIn(piece)
-        blocks.add(block.id)
+      const blocks: string[] = []
+      for (const block of ground.blocks) {
+        const here = jumpsIn(ground.lane(block, group))
+        if (here === undefined) continue
+        jumps += here
+        blocks.push(block.block.id)
       }
       const limit = jumpLimit(group.youngest, ground.limits)
       if (jumps <= limit) return []
@@ -28,7 +39,7 @@ export const loadJumps: Check = {
         group.youngest !== undefined && group.youngest < 16 ? `, the youngest is ${group.youngest}` : ''
       return [
         tell(`${group.group.name} jump ${Math.round(jumps)} times.`, `limit ${limit} a student${band}`, {
-          blocks: [...blocks],
+          blocks,
           groups: [group.group.id],
         }),
       ]

@@ -1,9 +1,18 @@
 import { boardFor } from '../../curriculum/boards'
 import { insertBlock } from '../../plan/edit'
 import { telling, type Check, type Finding } from '../check'
-import { namesOf, type GroupFacts } from '../ground'
+import { namesOf, perLane, type GroupFacts } from '../ground'
 
 const tell = telling('falls.order', 'stop')
+
+/** What comes first in a lane: a breakfall that is practised, or a throw; nothing where there is neither. */
+const firstIn = perLane(({ pieces }): 'falls' | { throws: string } | undefined => {
+  for (const { item, span, technique } of pieces) {
+    if (item?.category === 'falls' && span.kind !== 'holding') return 'falls'
+    if (item?.category === 'throws') return { throws: technique }
+  }
+  return undefined
+})
 
 /** A throw for a group with no breakfall practice before it in this class. Fix: breakfalls first. */
 export const fallsOrder: Check = {
@@ -11,14 +20,16 @@ export const fallsOrder: Check = {
   find(ground) {
     const found = new Map<string, { says: string; groups: GroupFacts[] }>()
     for (const group of ground.groups)
-      for (const [{ block }, { item, span, technique }] of ground.piecesOf(group)) {
-        if (item?.category === 'falls' && span.kind !== 'holding') break
-        if (item?.category !== 'throws') continue
+      for (const facts of ground.blocks) {
+        const first = firstIn(ground.lane(facts, group))
+        if (first === undefined) continue
+        if (first === 'falls') break
+        const { block } = facts
         const known = found.get(block.id)
         if (known) known.groups.push(group)
         else
           found.set(block.id, {
-            says: `${ground.name(technique)} in ${block.title} comes before any breakfall`,
+            says: `${ground.name(first.throws)} in ${block.title} comes before any breakfall`,
             groups: [group],
           })
         break

@@ -11,8 +11,17 @@ export interface PartnerWork {
   dose: Dose | undefined
 }
 
+/** Three checks ask for it. */
+const known = new WeakMap<Ground, PartnerWork[]>()
+
 /** Every piece of partner work in a plan: an item that needs a partner, or a dose of two roles. */
-export function partnerWork({ plan, club }: Ground): PartnerWork[] {
+export function partnerWork(ground: Ground): readonly PartnerWork[] {
+  let works = known.get(ground)
+  if (!works) known.set(ground, (works = worksForTwo(ground)))
+  return works
+}
+
+function worksForTwo({ plan, club }: Ground): PartnerWork[] {
   const everyone = plan.groups.map(({ id }) => id)
   return plan.blocks.flatMap((block): PartnerWork[] => {
     if (block.phase === 'water') return []

@@ -29,13 +29,14 @@ export const rankAhead: Check = {
     if (ahead === 'allow') return []
     const found = new Map<string, { blocks: Set<string>; groups: Set<string> }>()
     for (const group of ground.groups) {
-      for (const [{ block }, { technique }] of ground.worksOf(group)) {
-        if (!isTooFarAhead(technique, group.ranks, ground.index, ahead)) continue
-        const about = found.get(technique) ?? { blocks: new Set(), groups: new Set() }
-        found.set(technique, about)
-        about.blocks.add(block.id)
-        about.groups.add(group.group.id)
-      }
+      for (const facts of ground.blocks)
+        for (const { technique } of ground.lane(facts, group).works) {
+          if (!isTooFarAhead(technique, group.ranks, ground.index, ahead)) continue
+          const about = found.get(technique) ?? { blocks: new Set(), groups: new Set() }
+          found.set(technique, about)
+          about.blocks.add(facts.block.id)
+          about.groups.add(group.group.id)
+        }
     }
     return [...found].map(([technique, { blocks, groups }]): Finding => {
       const who = ground.plan.groups.filter(({ id }) => groups.has(id)).map(({ name }) => name)

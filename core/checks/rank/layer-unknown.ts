@@ -1,12 +1,17 @@
 import { counted } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
-import { namesOf, type GroupFacts } from '../ground'
+import { namesOf, perLane, type GroupFacts } from '../ground'
 import { changeBlock } from '../../plan/edit'
 import { withStages, type Dose } from '../../plan/doses'
 import type { Place } from '../../plan/places'
 import type { Block } from '../../plan/schema'
 
 const tell = telling('layer.unknown', 'warn')
+
+/** What a lane works beyond the layers it has. */
+const beyondIn = perLane(({ works }) =>
+  works.filter(({ item, layer }) => item && item.layers.length > 0 && layer > item.layers.length),
+)
 
 /** A board that works an item on a layer the item does not have. Fix: its last one. */
 export const layerUnknown: Check = {
@@ -17,19 +22,19 @@ export const layerUnknown: Check = {
       { says: string; figures: string; blocks: Set<string>; groups: Set<GroupFacts> }
     >()
     for (const group of ground.groups)
-      for (const [{ block }, { technique, layer, item }] of ground.worksOf(group)) {
-        if (!item || item.layers.length === 0 || layer <= item.layers.length) continue
-        const key = `${technique} ${layer}`
-        const one = found.get(key) ?? {
-          says: `${ground.name(technique)} has no layer ${layer}`,
-          figures: `it has ${counted(item.layers.length, 'layer')}`,
-          blocks: new Set(),
-          groups: new Set(),
+      for (const facts of ground.blocks)
+        for (const { technique, layer, item } of beyondIn(ground.lane(facts, group))) {
+          const key = `${technique} ${layer}`
+          const one = found.get(key) ?? {
+            says: `${ground.name(technique)} has no layer ${layer}`,
+            figures: `it has ${counted(item?.layers.length ?? 0, 'layer')}`,
+            blocks: new Set(),
+            groups: new Set(),
+          }
+          found.set(key, one)
+          one.blocks.add(facts.block.id)
+          one.groups.add(group)
         }
-        found.set(key, one)
-        one.blocks.add(block.id)
-        one.groups.add(group)
-      }
     return [...found].map(([about, { says, figures, blocks, groups }]): Finding =>
       tell(`${says}; ${namesOf([...groups], ground)} would work it.`, figures, {
         blocks: [...blocks],

@@ -15,10 +15,13 @@ export const rankNew: Check = {
     return ground.groups.flatMap((group): Finding[] => {
       const worked = new Map<string, Set<string>>()
       let workMs = 0
-      for (const [{ block }, { technique, ms }] of ground.worksOf(group)) {
-        workMs += ms
-        worked.set(technique, (worked.get(technique) ?? new Set()).add(block.id))
-      }
+      for (const facts of ground.blocks)
+        for (const { technique, ms } of ground.lane(facts, group).works) {
+          workMs += ms
+          const blocks = worked.get(technique)
+          if (blocks) blocks.add(facts.block.id)
+          else worked.set(technique, new Set([facts.block.id]))
+        }
       const fresh = [...worked].filter(([technique]) => ground.standingFor(technique, group) === 'new')
       if (fresh.length > ground.limits.newItems)
         return [

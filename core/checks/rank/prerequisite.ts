@@ -3,7 +3,7 @@ import { boardFor } from '../../curriculum/boards'
 import { insertBlock } from '../../plan/edit'
 import { telling, type Check, type Finding } from '../check'
 import type { Expected } from '../club-facts'
-import { listed, type Ground } from '../ground'
+import { listed, type Ground, type GroupFacts } from '../ground'
 
 const tell = telling('prereq.missing', 'warn')
 
@@ -44,6 +44,16 @@ interface Missing {
   groups: Map<string, { without: number; of: number }>
 }
 
+/** How many of a group are without something, worked out once for as long as the same are expected. */
+const lacking = new WeakMap<GroupFacts, Map<Prerequisite, number>>()
+function lackingIn(group: GroupFacts, need: Prerequisite, attested: Attested): number {
+  let known = lacking.get(group)
+  if (!known) lacking.set(group, (known = new Map()))
+  let count = known.get(need)
+  if (count === undefined) known.set(need, (count = lackingOf(group.students, need, attested)))
+  return count
+}
+
 function missing(ground: Ground): Missing[] {
   const attested = ground.index.attestedBy
   const found = new Map<string, Missing>()
@@ -51,26 +61,22 @@ function missing(ground: Ground): Missing[] {
     const of = group.students.length
     if (of === 0) continue
     const today = new Map<string, number>()
-    const without = new Map<Prerequisite, number>()
-    for (const [{ block }, piece] of ground.worksOf(group)) {
-      if (!piece.item) continue
-      for (const need of ground.index.needsOf(piece.item, piece.layer)) {
-        if ((today.get(need.item) ?? 0) >= need.layer) continue
-        let lacking = without.get(need)
-        if (lacking === undefined) {
-          lacking = lackingOf(group.students, need, attested)
-          without.set(need, lacking)
+    for (const facts of ground.blocks)
+      for (const { item, technique, layer } of ground.lane(facts, group).works) {
+        if (!item) continue
+        for (const need of ground.index.needsOf(item, layer)) {
+          if ((today.get(need.item) ?? 0) >= need.layer) continue
+          const without = lackingIn(group, need, attested)
+          if (isEnough(without, of, ground.limits.knownShare)) continue
+          const key = `${need.item} ${need.layer}`
+          const one = found.get(key) ?? { need, blocks: new Set(), builds: new Set(), groups: new Map() }
+          found.set(key, one)
+          one.blocks.add(facts.block.id)
+          one.builds.add(technique)
+          one.groups.set(group.group.id, { without, of })
         }
-        if (isEnough(lacking, of, ground.limits.knownShare)) continue
-        const key = `${need.item} ${need.layer}`
-        const one = found.get(key) ?? { need, blocks: new Set(), builds: new Set(), groups: new Map() }
-        found.set(key, one)
-        one.blocks.add(block.id)
-        one.builds.add(piece.technique)
-        one.groups.set(group.group.id, { without: lacking, of })
+        if (layer > (today.get(technique) ?? 0)) today.set(technique, layer)
       }
-      today.set(piece.technique, Math.max(today.get(piece.technique) ?? 0, piece.layer))
-    }
   }
   return [...found.values()]
 }

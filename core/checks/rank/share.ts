@@ -15,15 +15,24 @@ export function taughtPerHead({ plan, timeline }: Ground): (number | undefined)[
     const all = groups.reduce((sum, g) => sum + (heads[g] ?? 0), 0)
     if (all > 0) for (const g of groups) sums[g] = (sums[g] ?? 0) + ms / all
   }
-  const indexes = (ids: readonly string[]) =>
-    plan.groups.flatMap(({ id }, g) => (ids.includes(id) ? [g] : []))
+  const places = new Map(plan.groups.map(({ id }, g) => [id, g]))
+  /** A group named twice is there once. */
+  const indexes = (ids: readonly string[]) => {
+    const found: number[] = []
+    for (const id of ids) {
+      const g = places.get(id)
+      if (g !== undefined && !found.includes(g)) found.push(g)
+    }
+    return found
+  }
   for (const { block, ms, lanes } of timeline.blocks) {
     if (block.phase === 'water') continue
     if (block.mode === 'turns')
       for (const [t, { groups }] of (block.tracks ?? []).entries()) {
-        const [g = 0] = indexes(groups)
+        const taking = indexes(groups)
+        const [g = 0] = taking
         const own = (lanes[g] ?? []).find(({ track, technique }) => track === t && technique !== undefined)
-        share(own?.ms ?? 0, indexes(groups))
+        share(own?.ms ?? 0, taking)
       }
     else if (block.tracks) share(ms, indexes(block.tracks.flatMap(({ groups }) => groups)))
     else

@@ -1,7 +1,7 @@
 import type { Region } from '../../curriculum/item'
 import { coverProblem } from '../cover'
 import { telling, type Check } from '../check'
-import { listed, namesOf } from '../ground'
+import { listed, namesOf, type BlockFacts, type GroupFacts } from '../ground'
 import { unreadyRegions } from './preparation'
 
 const tell = telling('warmup.prepare', 'warn')
@@ -14,18 +14,23 @@ export const warmupPrepare: Check = {
   code: 'warmup.prepare',
   find(ground) {
     const unready = unreadyRegions(ground)
-    const [first] = [...unready].sort((a, b) => a.block.at - b.block.at)
-    if (!first) return []
     const regions = new Map<Region, { lack: number; of: string }>()
-    for (const { block, region, has, needs } of unready)
+    const loads = new Set<BlockFacts>()
+    const cold = new Set<GroupFacts>()
+    for (const { block, group, region, has, needs } of unready) {
+      loads.add(block)
+      cold.add(group)
       if (needs - has > (regions.get(region)?.lack ?? 0))
         regions.set(region, { lack: needs - has, of: block.block.title })
-    const blocks = ground.blocks.filter((block) => unready.some((one) => one.block === block))
-    const who = ground.groups.filter((group) => unready.some((one) => one.group === group))
+    }
+    const blocks = ground.blocks.filter((block) => loads.has(block))
+    const who = ground.groups.filter((group) => cold.has(group))
+    const [first] = blocks
+    if (!first) return []
     const others = blocks.length === 1 ? ' loads' : ` and ${blocks.length - 1} more load`
     return [
       tell(
-        `${first.block.block.title}${others} ${listed([...regions.keys()])}, not yet prepared for ${namesOf(who, ground)}.`,
+        `${first.block.title}${others} ${listed([...regions.keys()])}, not yet prepared for ${namesOf(who, ground)}.`,
         `short of ${listed([...regions].map(([region, { lack, of }]) => `${lack.toFixed(1)} ${region} for ${of}`))}`,
         { blocks: blocks.map(({ block }) => block.id), groups: who.map(({ group }) => group.id) },
       ),

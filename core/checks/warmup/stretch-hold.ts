@@ -2,7 +2,7 @@ import { REGIONS, type Region } from '../../curriculum/item'
 import { moveBlock } from '../../plan/edit'
 import { minutes } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
-import { demandOf, isPower, listed, type Ground, type GroupFacts } from '../ground'
+import { demandOf, isPower, listed, perLane, type Ground, type GroupFacts } from '../ground'
 
 const tell = telling('stretch.hold', 'hint')
 const WITHIN_MS = 10 * 60_000
@@ -15,15 +15,25 @@ interface Hold {
   regions: Region[]
 }
 
+/** Every static hold of a lane. */
+const holdsIn = perLane(({ pieces }) =>
+  pieces
+    .filter(({ span }) => span.kind === 'hold')
+    .map(({ at, ms, item }) => ({
+      end: at + ms,
+      ms,
+      regions: REGIONS.filter((region) => (item?.prepares[region] ?? 0) > 0 || demandOf(item, region) > 0),
+    })),
+)
+
 function longHolds(ground: Ground, group: GroupFacts): Hold[] {
   const holds: Hold[] = []
-  for (const [{ block, at: from }, { span, at, ms, item }] of ground.piecesOf(group)) {
-    if (span.kind !== 'hold' || ms < ground.limits.holdBeforePower * 1000) continue
-    const regions = REGIONS.filter(
-      (region) => (item?.prepares[region] ?? 0) > 0 || demandOf(item, region) > 0,
-    )
-    holds.push({ block: block.id, title: block.title, end: from + at + ms, ms, regions })
-  }
+  for (const facts of ground.blocks)
+    for (const { end, ms, regions } of holdsIn(ground.lane(facts, group)))
+      if (ms >= ground.limits.holdBeforePower * 1000) {
+        const { id, title } = facts.block
+        holds.push({ block: id, title, end: facts.at + end, ms, regions })
+      }
   return holds
 }
 

@@ -23,13 +23,17 @@ export const studentNote: Check = {
         const { regions, falls, contact } = regionsInNote(note)
         const blocks = new Map<string, string>()
         let forbidden = false
-        for (const [{ block }, { item }] of ground.worksOf(group)) {
-          if (!item || blocks.has(block.id)) continue
-          const isForbidden = forbids({ falls, contact }, item)
-          const isTouched = isForbidden || regions.some((region) => demandOf(item, region) >= TOUCHES)
-          forbidden ||= isForbidden
-          if (isTouched) blocks.set(block.id, spokenName(item))
-        }
+        for (const facts of ground.blocks)
+          for (const { item } of ground.lane(facts, group).works) {
+            if (!item) continue
+            const isForbidden = forbids({ falls, contact }, item)
+            const isTouched = isForbidden || regions.some((region) => demandOf(item, region) >= TOUCHES)
+            forbidden ||= isForbidden
+            if (!isTouched) continue
+            // One thing a board is enough to say.
+            blocks.set(facts.block.id, spokenName(item))
+            break
+          }
         if (blocks.size === 0) return []
         const named = [...new Set(blocks.values())]
         const shown = named.length > 3 ? [...named.slice(0, 2), `${named.length - 2} more`] : named

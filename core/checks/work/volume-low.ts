@@ -1,7 +1,7 @@
 import { changeBlock } from '../../plan/edit'
 import { moreSets } from '../../plan/edit-tracks'
 import { telling, type Check, type Finding } from '../check'
-import { addBySide, type BySide, type Ground, type GroupFacts } from '../ground'
+import { addBySide, perLane, type BySide, type Ground, type GroupFacts } from '../ground'
 
 const tell = telling('volume.low', 'hint')
 const DRILLED = new Set(['technique', 'drill', 'partner', 'selfdefence'])
@@ -12,28 +12,42 @@ interface Volume {
   blocks: string[]
 }
 
-function volumes(ground: Ground, group: GroupFacts): Map<string, Volume> {
-  const out = new Map<string, BySide & { counted: boolean; blocks: Set<string> }>()
-  for (const [{ block }, { span, technique }] of ground.piecesOf(group)) {
-    if (!DRILLED.has(block.phase)) continue
-    const sum = out.get(technique) ?? { R: 0, L: 0, N: 0, counted: true, blocks: new Set() }
-    out.set(technique, sum)
-    sum.blocks.add(block.id)
-    if (span.kind !== 'reps' && span.kind !== 'paced') {
-      // Time, holds and runs have no number of reps to fall short of.
-      sum.counted = false
-      continue
-    }
-    addBySide(sum, span, span.role === 'B' ? 0 : span.count)
+interface Counted extends BySide {
+  /** Time, holds and runs have no number of reps to fall short of. */
+  counted: boolean
+}
+
+/** Reps of each item in a lane. */
+const countedIn = perLane(({ pieces }) => {
+  const out = new Map<string, Counted>()
+  for (const { span, technique } of pieces) {
+    let sum = out.get(technique)
+    if (!sum) out.set(technique, (sum = { R: 0, L: 0, N: 0, counted: true }))
+    if (span.kind === 'reps' || span.kind === 'paced')
+      addBySide(sum, span, span.role === 'B' ? 0 : span.count)
+    else sum.counted = false
   }
-  return new Map(
-    [...out]
-      .filter(([, { counted }]) => counted)
-      .map(([id, { R, L, N, blocks }]) => [
-        id,
-        { aSide: R || L ? Math.min(R, L) + N : N, blocks: [...blocks] },
-      ]),
-  )
+  return out
+})
+
+function volumes(ground: Ground, group: GroupFacts): Map<string, Volume> {
+  const sums = new Map<string, Counted & { blocks: string[] }>()
+  for (const block of ground.blocks) {
+    if (!DRILLED.has(block.block.phase)) continue
+    for (const [technique, { R, L, N, counted }] of countedIn(ground.lane(block, group))) {
+      let sum = sums.get(technique)
+      if (!sum) sums.set(technique, (sum = { R: 0, L: 0, N: 0, counted: true, blocks: [] }))
+      sum.R += R
+      sum.L += L
+      sum.N += N
+      sum.counted &&= counted
+      sum.blocks.push(block.block.id)
+    }
+  }
+  const out = new Map<string, Volume>()
+  for (const [id, { R, L, N, counted, blocks }] of sums)
+    if (counted) out.set(id, { aSide: R || L ? Math.min(R, L) + N : N, blocks })
+  return out
 }
 
 /** A current item under the club's useful volume in the whole class. Fix: more sets where it is drilled. */

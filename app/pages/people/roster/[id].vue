@@ -6,7 +6,7 @@ import {
   type RosterEntry,
   type RosterPage,
 } from '~~/shared/answers'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { fullName } from '~~/core/people/student'
 
 /** A student on the roster: who they are, as far as whoever is signed in may know. */

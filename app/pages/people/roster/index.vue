@@ -2,7 +2,7 @@
 import { rosterEntriesSchema } from '~~/shared/answers'
 import { counted } from '~~/core/kernel/time-text'
 import { fullName, type Student } from '~~/core/people/student'
-import { toast } from 'vue-sonner'
+import { toast } from '~/domain/toast'
 import { dayOfYear } from '~/domain/days'
 
 /** Everybody the club knows: found, added, opened; the archived behind a tick. */

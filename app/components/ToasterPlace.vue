@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import { Toaster } from 'vue-sonner'
+import 'vue-sonner/style.css'
+import { toasterIsThere } from '~/domain/toast'
+
+/** Where toasts come up. In the hall the keys are at the bottom edge: what is told comes from the top, and is dark. */
+const route = useRoute()
+const inHall = computed(() => route.path === '/floor')
+const PLAIN = { fontFamily: 'var(--font-sans)' }
+const HALL = {
+  ...PLAIN,
+  width: 'auto',
+  maxWidth: '640px',
+  color: '#f4ecdd',
+  fontSize: '19px',
+  lineHeight: '25px',
+  background: '#2e251c',
+  border: '2px solid #a9c98f',
+}
+onMounted(toasterIsThere)
+</script>
+
+<template>
+  <Toaster
+    :position="inHall ? 'top-center' : 'bottom-center'"
+    :offset="inHall ? '96px' : undefined"
+    :mobile-offset="inHall ? '84px' : undefined"
+    :toast-options="{ style: inHall ? HALL : PLAIN }"
+  />
+</template>
