@@ -4,6 +4,8 @@ import { PART_PX, type FrameGeometry } from '~/domain/frame-geometry'
 /** Drawn ahead of the edges, so that nothing is seen to come up while scrolling. */
 const AHEAD_PX = 360
 const SETTLE_MS = 120
+/** So much of the view lies ahead of a board that the keys have come to. */
+const AHEAD_SHARE = 0.75
 /** Less of a board than this is not worth looking at. */
 const SLIVER_PX = 10
 const TALLEST_PX = 1200
@@ -46,14 +48,19 @@ export function useFrameView(
   )
   onScopeDispose(() => (view.shown = undefined))
 
-  /** Brings a board into view by what is known of it, without making the browser measure. */
-  function bring(id: string) {
+  /**
+   * Brings a board into view by what is known of it, without making the browser measure. Walked to by keys it comes with most of the view
+   * ahead of it, so that the next ones move nothing; pointed at, no further than it must.
+   */
+  function bring(id: string, isPointedAt: boolean) {
     const board = geometry.value.boards.find(({ block }) => block.id === id)
     if (!board) return
     const from = board.y - (board.heading === undefined ? 0 : PART_PX)
     const to = board.y + board.h + SLIVER_PX
-    if (from < top.value) top.value = Math.max(0, from)
-    else if (to > bottom.value) top.value = Math.min(from, to - (bottom.value - top.value))
+    const seen = bottom.value - top.value
+    const ahead = isPointedAt ? 0 : seen * AHEAD_SHARE
+    if (from < top.value) top.value = Math.max(0, Math.min(from, to + ahead - seen))
+    else if (to > bottom.value) top.value = Math.min(from, Math.max(to - seen, from - seen + ahead))
   }
 
   return {

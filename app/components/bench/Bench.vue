@@ -11,8 +11,9 @@ import { clockAt, minutes } from '~~/core/kernel/time-text'
 /** The selected board: what it is, how the class shares it, its dose, and the sum. */
 const store = usePlanStore()
 const library = useLibraryStore()
-const block = computed(() => store.selectedBlock)
-const placed = computed(() => store.timeline?.blocks.find(({ block: { id } }) => id === store.selected))
+/** The board moves first, and the bench follows; whoever takes hold of the bench has it as the board is. */
+const { shown: block, now: follow } = useAfterPaint(() => store.selectedBlock)
+const placed = computed(() => store.timeline?.blocks.find((one) => one.block.id === block.value?.id))
 const span = computed(() => {
   const start = store.plan?.start ?? '00:00'
   return placed.value ? `${clockAt(start, placed.value.at).join('')}, ${minutes(placed.value.ms)}` : ''
@@ -96,7 +97,13 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
 </script>
 
 <template>
-  <aside class="bench" aria-label="The selected board" :data-phase="block?.phase">
+  <aside
+    class="bench"
+    aria-label="The selected board"
+    :data-phase="block?.phase"
+    @pointerdown.capture="follow"
+    @focusin.capture="follow"
+  >
     <template v-if="block">
       <div class="flex items-center gap-2">
         <PhaseMark :phase="block.phase" />
@@ -201,7 +208,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         @update:model-value="set({ start: $event === 'word' ? 'word' : undefined })"
       />
 
-      <Sum />
+      <Sum :of="block.id" />
 
       <section v-if="block.tracks" class="part">
         <h3>{{ block.mode === 'turns' ? 'Taught in turn' : 'Each rank its own' }}</h3>

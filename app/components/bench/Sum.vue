@@ -2,10 +2,11 @@
 import { minutes } from '~~/core/kernel/time-text'
 import { arithmetic, doseOfGroup } from '~~/core/plan/sentence'
 
-/** The arithmetic of the selected board in a sentence that follows every key, and as a bar to scale. */
+/** The arithmetic of a board in a sentence that follows every key, and as a bar to scale. */
+const props = defineProps<{ of: string }>()
 const store = usePlanStore()
 const library = useLibraryStore()
-const placed = computed(() => store.timeline?.blocks.find(({ block }) => block.id === store.selected))
+const placed = computed(() => store.timeline?.blocks.find(({ block }) => block.id === props.of))
 
 const lines = computed(() => {
   const board = placed.value

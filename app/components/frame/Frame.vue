@@ -53,7 +53,10 @@ function dragged(from: number, to: number) {
 const marked = useMarkedStore()
 const carry = useCarriedStore()
 const edge = useEdgePull()
+/** The selection was made on the frame itself by a pointer: nothing may move away from under it. */
+let isPointedAt = false
 function choose(id: string, event?: MouseEvent) {
+  isPointedAt = event !== undefined
   if (event?.shiftKey) marked.upTo(id)
   else if (event?.ctrlKey || event?.metaKey) marked.toggle(id)
   else if (event || !marked.isMany) marked.only(id)
@@ -72,7 +75,8 @@ watch(
   async (id) => {
     await nextTick()
     if (!id) return
-    bring(id)
+    bring(id, isPointedAt)
+    isPointedAt = false
     const inBoards = document.activeElement?.closest('[data-boards]')
     if (inBoards || document.activeElement === document.body)
       scroller.value?.querySelector<HTMLElement>(`[data-board="${id}"]`)?.focus({ preventScroll: true })
@@ -176,6 +180,8 @@ function scrollTo(id: string) {
   flex-direction: column;
   min-width: 0;
   min-height: 0;
+  /* What changes in one of the three panes is laid out and painted in it alone. */
+  contain: strict;
 }
 .looked .boards {
   outline: 2px dashed var(--color-gilt);

@@ -58,6 +58,7 @@ const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
 
 <style scoped>
 .shelf {
+  contain: strict;
   display: flex;
   flex-direction: column;
   min-height: 0;

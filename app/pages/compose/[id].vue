@@ -323,6 +323,7 @@ const dated = computed(() => {
 }
 .room > :deep(.bench) {
   grid-column: 5;
+  contain: strict;
   overflow: hidden auto;
   min-height: 0;
   padding: 8px 12px 16px;
