@@ -7,25 +7,27 @@ import { clockAt, minutes } from '~~/core/kernel/time-text'
  * with its figure.
  */
 const props = defineProps<{ timeline: Timeline; lengthMin: number; start?: string; selected?: string }>()
+/** The boards move first, and the bar follows. */
+const { shown } = useAfterPaint(() => ({ ...props }))
 
 const { width: windowPx } = useWindowSize()
 /** As long as the beam has room for. */
 const BAR = computed(() => (windowPx.value < 1160 ? 210 : 352))
 const LEFT = 4
-const planned = computed(() => props.lengthMin * 60_000)
+const planned = computed(() => shown.value.lengthMin * 60_000)
 const x = (ms: number) => LEFT + (ms / planned.value) * BAR.value
 /** All segments of a colour in one stroke. */
 const segments = computed(() => {
   const paths = { board: '', water: '', selected: '' }
-  for (const { block, at, ms } of props.timeline.blocks) {
+  for (const { block, at, ms } of shown.value.timeline.blocks) {
     if (at >= planned.value) break
     const width = Math.max(1, x(Math.min(at + ms, planned.value)) - x(at))
-    const look = block.id === props.selected ? 'selected' : block.phase === 'water' ? 'water' : 'board'
+    const look = block.id === shown.value.selected ? 'selected' : block.phase === 'water' ? 'water' : 'board'
     paths[look] += `M${x(at).toFixed(2)} 4h${width.toFixed(2)}v14h-${width.toFixed(2)}z`
   }
   return paths
 })
-const overMs = computed(() => Math.max(0, -props.timeline.spareMs))
+const overMs = computed(() => Math.max(0, -shown.value.timeline.spareMs))
 const overPx = computed(() => Math.min(90, Math.max(16, (overMs.value / planned.value) * BAR.value)))
 /** A splintered end. */
 const splinter = computed(() => {
@@ -34,16 +36,16 @@ const splinter = computed(() => {
   return `M${left} 3l3 4-3 4 4 3-4 3H${right - 2}l3-4-4-3 4-4-3-3z`
 })
 const ends = computed(() => {
-  const start = props.start
+  const start = shown.value.start
   return start
     ? {
         first: start,
         post: clockAt(start, planned.value)[0],
-        bow: clockAt(start, props.timeline.totalMs).join(''),
+        bow: clockAt(start, shown.value.timeline.totalMs).join(''),
       }
     : undefined
 })
-const spare = computed(() => props.timeline.spareMs)
+const spare = computed(() => shown.value.timeline.spareMs)
 </script>
 
 <template>
@@ -52,16 +54,16 @@ const spare = computed(() => props.timeline.spareMs)
       <div class="times" :style="{ width: `${BAR + 8}px` }">
         <span>{{ ends?.first ?? '0:00' }}</span>
         <span>
-          <b>{{ minutes(timeline.totalMs) }}</b><template v-if="BAR > 300"> planned</template> of
-          {{ lengthMin }}:00
+          <b>{{ minutes(shown.timeline.totalMs) }}</b><template v-if="BAR > 300"> planned</template> of
+          {{ shown.lengthMin }}:00
         </span>
-        <span>{{ ends?.post ?? `${lengthMin}:00` }}</span>
+        <span>{{ ends?.post ?? `${shown.lengthMin}:00` }}</span>
       </div>
       <svg
         :width="LEFT + BAR + 8 + (overMs ? overPx + 4 : 0)"
         height="24"
         role="img"
-        :aria-label="`${minutes(timeline.totalMs)} planned of ${lengthMin} minutes`"
+        :aria-label="`${minutes(shown.timeline.totalMs)} planned of ${shown.lengthMin} minutes`"
       >
         <defs>
           <linearGradient id="bar-gold" x1="0" y1="0" x2="0" y2="1">

@@ -9,27 +9,29 @@ const props = defineProps<{
   start: string
   totalMs: number
 }>()
+/** The boards move first, and the ruler follows. */
+const { shown } = useAfterPaint(() => ({ ...props }))
 /** All ticks in one stroke: each minute short, each fifth long. */
 const ticks = computed(() => {
   let path = ''
-  for (let m = 0; m * 60_000 <= props.totalMs; m++)
-    path += `M72 ${Math.round(props.geometry.yAt(m * 60_000)) + 0.5}H${m % 5 === 0 ? 65 : 68}`
+  for (let m = 0; m * 60_000 <= shown.value.totalMs; m++)
+    path += `M72 ${Math.round(shown.value.geometry.yAt(m * 60_000)) + 0.5}H${m % 5 === 0 ? 65 : 68}`
   return path
 })
 /** A label for each board in view, left out where the one before is still in the way. */
 const labels = computed(() => {
   let last = -Infinity
-  return props.boards.flatMap(({ block, y, at }) => {
+  return shown.value.boards.flatMap(({ block, y, at }) => {
     if (y - last < 16) return []
     last = y
-    return [{ id: block.id, y, clock: clockAt(props.start, at) }]
+    return [{ id: block.id, y, clock: clockAt(shown.value.start, at) }]
   })
 })
 </script>
 
 <template>
   <div class="ruler" aria-hidden="true">
-    <svg width="72" :height="geometry.height + 2" class="ticks">
+    <svg width="72" :height="shown.geometry.height + 2" class="ticks">
       <path :d="ticks" stroke="#B9A98D" />
     </svg>
     <span v-for="label in labels" :key="label.id" class="clock" :style="{ top: `${label.y}px` }">
