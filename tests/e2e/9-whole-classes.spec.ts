@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises'
-import AxeBuilder from '@axe-core/playwright'
+import { seriousFindings } from './axe'
 import { expect, test, type Page } from './club'
 import { copyOfTonight, openCopy, signIn } from './steps'
 
@@ -464,24 +464,18 @@ test('the shelf tells what is due and why, is narrowed, and gives boards of past
 
 test('the frame, the print and the comparison have no serious findings of axe', async ({ page }) => {
   const id = await openCopy(page)
-  const serious = async () =>
-    (
-      await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
-    ).violations
-      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-      .map(({ id: rule, nodes }) => `${rule}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)
   await page.keyboard.press('f')
   await expect(tray(page).getByRole('button', { name: /^Do it/ })).toBeVisible()
-  expect(await serious()).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
   await page.getByRole('tab', { name: 'Due' }).click()
   await page.keyboard.press('Control+a')
-  expect(await serious()).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
   await page.goto(`/print/${id}`)
   await page.getByRole('article').first().waitFor()
-  expect(await serious()).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
   await page.goto(`/compose/compare?a=${id}&b=${id}`)
   await page.getByRole('region', { name: 'What the time goes to' }).waitFor()
-  expect(await serious()).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
 })
 
 for (const groups of [1, 8])

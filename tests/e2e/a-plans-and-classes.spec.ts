@@ -107,8 +107,10 @@ test('a plan is copied, renamed, put away and taken out, and deleted', async ({ 
     .getByRole('button', { name: /^More for/ })
     .click()
   await page.getByRole('menuitem', { name: 'Rename' }).click()
-  await page.getByRole('dialog').getByLabel('Name of the plan').fill('Hips, the other way')
-  await page.keyboard.press('Enter')
+  const name = page.getByRole('dialog').getByLabel('Name of the plan')
+  await name.fill('Hips, the other way')
+  await name.press('Enter')
+  await expect(name).toHaveCount(0)
   await expect(mine).toContainText('Hips, the other way')
   await choose('Hips, the other way', 'Copy')
   await expect(row('Hips, the other way, a copy')).toBeVisible()
@@ -123,6 +125,7 @@ test('a plan is copied, renamed, put away and taken out, and deleted', async ({ 
   // What a class was run by is protected.
   await page.getByRole('button', { name: /^Run/ }).click()
   await page
+    .getByRole('main')
     .getByRole('listitem')
     .first()
     .getByRole('button', { name: /^More for/ })

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import AxeBuilder from '@axe-core/playwright'
+import { seriousFindings } from './axe'
 import { expect, test, type Page } from './club'
 import { ask, classOfToday, goToFirstBow, signIn } from './steps'
 
@@ -11,10 +11,6 @@ const openRoster = async (page: Page) => {
   await expect(page.getByRole('heading', { name: 'Roster', exact: true })).toBeVisible()
 }
 const kept = (page: Page) => expect(page.getByText('all changes kept')).toBeVisible()
-const serious = async (page: Page) =>
-  (await new AxeBuilder({ page }).analyze()).violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)
 
 test('students are added one after the other by keyboard, found, and what is wrong is said', async ({
   page,
@@ -38,7 +34,7 @@ test('students are added one after the other by keyboard, found, and what is wro
   await expect(page.locator('tbody tr')).toContainText('Teal')
   await page.getByLabel('Find by name, family or note').fill('wrist')
   await expect(page.locator('tbody tr')).toContainText('Emeric Tan')
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
 })
 
 test('a student is edited where they stand, kept by itself and undone; ranks have a history', async ({
@@ -75,7 +71,7 @@ test('a student is edited where they stand, kept by itself and undone; ranks hav
   await page.getByRole('button', { name: 'Undo the last change to this student' }).click()
   await expect(page.getByLabel('Family')).toHaveValue('Varga-Holm')
   await kept(page)
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
   await page.getByRole('button', { name: 'Archive' }).click()
   await expect(page.getByText('archived', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
@@ -199,7 +195,7 @@ test('from home is seen and cautioned, and not on the mat; partners are made of 
   await panel.getByLabel('The other').selectOption({ label: 'Lotte V' })
   await panel.getByRole('button', { name: 'They may. Pair them' }).click()
   await expect(groups.filter({ hasText: 'Petra L' }).filter({ hasText: 'Lotte V' })).toHaveCount(1)
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
 })
 
 test('what was paired is read out on the floor, with another partner each round', async ({ page }) => {
@@ -260,7 +256,7 @@ test('who has had what: read by arrows, sorted by who has gone longest without, 
     page.getByRole('button', { name: 'Save as CSV' }).click(),
   ])
   expect(download.suggestedFilename()).toContain('personal-data')
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
 })
 
 test('the reader’s stand-in: a key, a band, a tag nobody owns is given to somebody', async ({ page }) => {
@@ -305,7 +301,7 @@ test('how everybody came, who is under the minimum, and what an absent student m
   await page.getByRole('button', { name: 'Rate' }).click()
   const rates = (await rows.locator('td:nth-child(2)').allInnerTexts()).map((text) => parseInt(text, 10))
   expect(rates.slice(0, 20)).toEqual([...rates.slice(0, 20)].sort((a, b) => a - b))
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
   await page.getByLabel('under 2 a week only').check()
   expect(await rows.count()).toBeLessThan(all)
   await page.getByLabel('under 2 a week only').uncheck()
@@ -313,5 +309,5 @@ test('how everybody came, who is under the minimum, and what an absent student m
   await expect(page.getByRole('region', { name: 'Attendance' })).toContainText('in a row')
   await page.getByRole('button', { name: 'Show the classes before' }).click()
   await expect(page.getByText(/Was not there\. Their group had /).first()).toBeVisible()
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
 })

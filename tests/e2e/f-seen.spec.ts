@@ -1,16 +1,10 @@
 import { readFileSync } from 'node:fs'
-import AxeBuilder from '@axe-core/playwright'
+import { seriousFindings } from './axe'
 import { expect, test, type Page } from './club'
 import { ask, classOfToday, goToFirstBow, openInCompose, signIn } from './steps'
 
 /** What is seen beside the marks, what is read out, who is here, and the records of one person, as the club's people work with them. */
 test.beforeEach(({ page }) => signIn(page))
-
-/** Toasts apart: one that is fading away has no contrast for a moment. */
-const serious = async (page: Page) =>
-  (await new AxeBuilder({ page }).exclude('[data-sonner-toaster]').analyze()).violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)
 
 async function openRegister(page: Page): Promise<string> {
   const id = await classOfToday(page)
@@ -47,7 +41,7 @@ test('a fault is told on the floor in two taps, stands with the student and the 
   await sheet.getByLabel('In your own words').fill('looks at the floor')
   await sheet.getByRole('button', { name: 'Oona', exact: true }).click()
   await expect(sheet.getByText('Oona looks at the floor')).toBeVisible()
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
   await page.keyboard.press('Escape')
 
   await openStudent(page, 'Oona Farrow')
@@ -124,7 +118,7 @@ test('what is to be read out is written on Today, stands at the closing board an
   await page.getByRole('button', { name: 'Keep it' }).click()
   const column = page.getByRole('region', { name: 'To be read out' })
   await expect(column.getByText('Bring a towel on Saturday')).toBeVisible()
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
 
   const classId = await classOfToday(page)
   await page.goto(`/floor?class=${classId}`)
@@ -172,7 +166,7 @@ test('a board asks for a figure of each, which is entered in two taps and shown 
   await sheet.getByRole('radio', { name: /^Oona/ }).click()
   await sheet.getByRole('button', { name: '7', exact: true }).click()
   await expect(sheet.getByRole('radio', { name: 'Oona 7' })).toBeVisible()
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
   await page.keyboard.press('Escape')
   await expect(line.getByRole('button', { name: /^Figures: 1 of 3\d/ })).toBeVisible()
   await openStudent(page, 'Oona Farrow')
@@ -264,7 +258,7 @@ test('partners are made on Compose, put together by two taps, and printed', asyn
     await expect(groups.filter({ hasText: first }).filter({ hasText: second })).toHaveCount(1)
     break
   }
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
   await page.goto(`/print/partners/${classId}`)
   await expect(page.getByRole('heading', { name: 'Hip throw' })).toBeVisible()
   await expect(page.locator('.round li').first()).toContainText(' – ')
@@ -288,7 +282,7 @@ test('two records of one person become one and two again; their file is saved; t
   await expect(record.getByText(/Merged with Robyn Quill/)).toBeVisible()
   await record.getByRole('button', { name: 'Make them two again' }).click()
   await expect(record.getByText(/Merged with/)).toHaveCount(0)
-  expect(await serious(page)).toEqual([])
+  expect(await seriousFindings(page)).toEqual([])
 
   const saving = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Save all about them' }).click()

@@ -100,7 +100,11 @@ async function addBoard() {
   store.add(newBlock('drill', 'New board'))
   await unfold('bench')
   const title = document.getElementById('board-title')
-  if (title instanceof HTMLTextAreaElement) title.select()
+  if (!(title instanceof HTMLTextAreaElement)) return
+  // Taken hold of, the bench shows the board as it is: only then is its title there to be marked.
+  title.focus()
+  await nextTick()
+  title.select()
 }
 /** The drafts take the place of the bench. */
 async function toDraft() {
