@@ -18,6 +18,7 @@ import {
 import { ProgrammeBuilder, type Column, type Programme, type Term } from './programme'
 import { allOnOneBoard, keepToTheHall } from './rows/hall'
 import { fallBeforeThrows, keepLimits } from './rows/limits'
+import { showFirst } from './rows/shown-first'
 import { keepTime } from './rows/time'
 import { prepare } from './rows/warmup'
 
@@ -137,6 +138,7 @@ class Modelling implements ModelParts {
     prepare(this)
     for (const group of this.q.groups) keepLimits(this, group)
     fallBeforeThrows(this)
+    showFirst(this)
     keepToTheHall(this)
     keepTime(this)
     for (const group of this.q.groups) this.serve(group)
