@@ -102,12 +102,14 @@ export async function goToMoment(page: Page, at: number): Promise<void> {
   }, at)
 }
 
-/** Moves another page's clock to where this one's is: what one device did a minute ahead, the other would not hear of for a minute. */
+/**
+ * Moves another page's clock to where this one's is: what one device did a minute ahead, the other would not hear of for a minute. It is
+ * loaded anew, for a page that has just been opened may have no clock yet.
+ */
 export async function sameMoment(page: Page, other: Page): Promise<void> {
-  const moved = await page.evaluate(() => Number(sessionStorage.getItem('lintel-test-clock-moved-ms') ?? 0))
-  await other.evaluate((by) => {
-    window.moveLintelClock?.(by - Number(sessionStorage.getItem('lintel-test-clock-moved-ms') ?? 0))
-  }, moved)
+  const moved = await page.evaluate(() => sessionStorage.getItem('lintel-test-clock-moved-ms') ?? '0')
+  await other.evaluate((by) => sessionStorage.setItem('lintel-test-clock-moved-ms', by), moved)
+  await other.reload()
 }
 
 /** Moves the page's clock to the first bow of a class, else of the next one. */
