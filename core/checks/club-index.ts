@@ -1,19 +1,9 @@
-import { REGIONS, type Item, type Prerequisite, type Region } from '../curriculum/item'
+import type { Item, Prerequisite } from '../curriculum/item'
 import { standingOf, type Standing } from '../curriculum/syllabus'
 import type { Lane } from '../plan/modes/mode'
 import type { ClubFacts } from './club-facts'
 import type { Group } from '../plan/schema'
 import type { GroupFacts, LaneFacts } from './ground'
-
-/** What an item asks of the body beyond the least, and what it prepares, as short lists. */
-export interface ItemLoad {
-  /** Regions it loads at 2 or 3. */
-  asks: readonly (readonly [Region, number])[]
-  /** Units a minute. */
-  gives: readonly (readonly [Region, number])[]
-  /** Regions that work at all while it is done. */
-  works: readonly Region[]
-}
 
 const NEAREST_FIRST = ['current', 'review', 'new', 'ahead'] as const
 
@@ -23,7 +13,6 @@ const NEAREST_FIRST = ['current', 'review', 'new', 'ahead'] as const
 export class ClubIndex {
   private static readonly known = new WeakMap<ClubFacts, ClubIndex>()
   private readonly standings = new Map<string, Map<string, Standing>>()
-  private readonly loads = new WeakMap<Item, ItemLoad>()
   private readonly needs = new WeakMap<Item, (readonly Prerequisite[])[]>()
   /** What lanes hold, by the lane itself. */
   readonly lanes = new WeakMap<Lane, LaneFacts>()
@@ -96,21 +85,5 @@ export class ClubIndex {
       ...(layer > 1 ? [{ item: item.id, layer: layer - 1, from: layer }] : []),
       ...item.prerequisites.filter(({ from }) => from <= layer),
     ])
-  }
-
-  loadOf(item: Item): ItemLoad {
-    let load = this.loads.get(item)
-    if (!load) {
-      const figures = (of: Partial<Record<Region, number | undefined>>, least: number) =>
-        REGIONS.flatMap((region) =>
-          (of[region] ?? 0) >= least && of[region] ? [[region, of[region]] as const] : [],
-        )
-      const [asks, gives] = [figures(item.demand, 2), figures(item.prepares, 0)]
-      const works = REGIONS.filter(
-        (region) => (item.demand[region] ?? 0) > 0 || (item.prepares[region] ?? 0) > 0,
-      )
-      this.loads.set(item, (load = { asks, gives, works }))
-    }
-    return load
   }
 }

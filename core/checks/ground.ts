@@ -8,6 +8,7 @@ import { PHASES } from '../plan/phases'
 import { workedAt } from '../plan/places'
 import type { Block, Group, Plan } from '../plan/schema'
 import { otherSide, type Span } from '../plan/spans'
+import { keptWith } from '../kernel/kept-with'
 import { clockAt, minutes } from '../kernel/time-text'
 import type { PlacedBlock, Timeline } from '../plan/timeline'
 import type { ClubFacts, Expected } from './club-facts'
@@ -97,9 +98,7 @@ export class Ground {
   private readonly heads: ReadonlyMap<string, number>
   private curve: LoadPoint[] | undefined
 
-  /** Asked for by nearly every check: walked once per group. */
   private readonly pieces = new Map<GroupFacts, readonly (readonly [BlockFacts, Piece])[]>()
-  private readonly works = new Map<GroupFacts, readonly (readonly [BlockFacts, Work])[]>()
 
   constructor(
     readonly plan: Plan,
@@ -219,14 +218,7 @@ export class Ground {
 
   /** What a group works, block by block: each item at a layer once a block. */
   worksOf(group: GroupFacts): readonly (readonly [BlockFacts, Work])[] {
-    let known = this.works.get(group)
-    if (!known) {
-      known = this.blocks.flatMap((block) =>
-        this.lane(block, group).works.map((work) => [block, work] as const),
-      )
-      this.works.set(group, known)
-    }
-    return known
+    return this.blocks.flatMap((block) => this.lane(block, group).works.map((work) => [block, work] as const))
   }
 
   /** How many are in some groups. */
@@ -264,14 +256,7 @@ export class Ground {
  * What a lane comes to for a check: worked out once and kept with the lane, however many groups share it and however often the plan
  * around it changes.
  */
-export function perLane<T>(workOut: (lane: LaneFacts) => T): (lane: LaneFacts) => T {
-  const known = new WeakMap<LaneFacts, { of: T }>()
-  return (lane) => {
-    let kept = known.get(lane)
-    if (!kept) known.set(lane, (kept = { of: workOut(lane) }))
-    return kept.of
-  }
-}
+export const perLane: <T>(workOut: (lane: LaneFacts) => T) => (lane: LaneFacts) => T = keptWith
 
 /** `hips`, `hips and knees`, `hips, knees and ankles`. */
 export function listed(words: readonly string[]): string {

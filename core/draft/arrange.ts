@@ -3,7 +3,8 @@ import { fresh } from '../balance/worth'
 import type { Category } from '../curriculum/categories'
 import { REGIONS } from '../curriculum/item'
 import { BoardCosts } from './board-costs'
-import { bodyOf, doneWith, unready } from './body'
+import { bodyOf, UNITS_FOR } from '../checks/warmup/body'
+import { doneWith, unready } from './body'
 import type { Candidate, DraftGroup } from './candidates'
 import { bodySec, type WorkLength } from './beats'
 import { secondsOf, type ClassFrame } from './frame'
@@ -267,7 +268,7 @@ class Arranging {
 
   /** Whether the warm-up is enough for it. */
   private isWarm({ item }: Candidate): boolean {
-    return bodyOf(item).needs.every(([r, need]) => (this.warmed[r] ?? 0) >= need)
+    return bodyOf(item).asks.every(([r, demand]) => (this.warmed[r] ?? 0) >= UNITS_FOR[demand])
   }
 
   /** Nothing is counted of it: how long it is worked breaks no limit. */

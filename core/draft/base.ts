@@ -1,7 +1,7 @@
 import type { ClubFacts } from '../checks/club-facts'
 import { Ground, isPower, repsIn } from '../checks/ground'
 import { RAISED } from '../checks/warmup/pulse'
-import { UNITS_FOR } from '../checks/warmup/preparation'
+import { UNITS_FOR } from '../checks/warmup/body'
 import { REGIONS, type Region } from '../curriculum/item'
 import { expandPlan } from '../plan/expand'
 import { layPlan } from '../plan/timeline'

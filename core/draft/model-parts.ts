@@ -74,6 +74,10 @@ export const intensityOf = (item: Item): number => item.intensity ?? fullOf(item
 export const patternsOf = ({ patterns }: ModelParts, group: number): Pattern[] =>
   patterns.filter(({ candidate }) => candidate.group === group)
 
+/** How often a pattern takes a board of a length. */
+export const timesAt = ({ lengths }: Pattern, length: WorkLength): number =>
+  lengths.filter((one) => one === length).length
+
 /** Nobody talks longer than the club lets them. */
 const within = ({ q }: ModelParts, sec: number) =>
   Math.min(sec, Math.max(0, q.club.settings.limits.talkOnEnd))

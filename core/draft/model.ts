@@ -11,12 +11,13 @@ import {
   MOST_STEPS,
   patternsOf,
   STEP_SEC,
+  timesAt,
   type DraftQuestion,
   type ModelParts,
   type Pattern,
 } from './model-parts'
 import { ProgrammeBuilder, type Column, type Programme, type Term } from './programme'
-import { allOnOneBoard, keepToTheHall } from './rows/hall'
+import { allOnOneBoard, keepToTheHall, scarceIn, type Scarce } from './rows/hall'
 import { fallBeforeThrows, keepLimits } from './rows/limits'
 import { showFirst } from './rows/shown-first'
 import { keepTime } from './rows/time'
@@ -133,13 +134,14 @@ class Modelling implements ModelParts {
 
   model(): DraftModel {
     for (const group of this.q.groups) this.takeItems(group)
+    const things = scarceIn(this)
     this.meet()
-    this.show()
+    this.show(things)
     prepare(this)
     for (const group of this.q.groups) keepLimits(this, group)
     fallBeforeThrows(this)
     showFirst(this)
-    keepToTheHall(this)
+    keepToTheHall(this, things)
     keepTime(this)
     for (const group of this.q.groups) this.serve(group)
     return {
@@ -200,16 +202,16 @@ class Modelling implements ModelParts {
     )
     for (const { index } of this.q.groups)
       this.lengths.forEach((length, w) => {
-        const taken = this.patterns.flatMap(({ candidate, lengths, column }): Term[] => {
-          const many = candidate.group === index ? lengths.filter((one) => one === length).length : 0
-          return many ? [[column, many]] : []
+        const taken = patternsOf(this, index).flatMap((pattern): Term[] => {
+          const many = timesAt(pattern, length)
+          return many ? [[pattern.column, many]] : []
         })
         this.b.equal([...taken, ...(boards[w] ?? [])], 0)
       })
   }
 
   /** One teacher: what is new to a group is shown on a board of its own, whoever else it is new to beside them. */
-  private show(): void {
+  private show(things: readonly Scarce[]): void {
     const byLength = new Map<WorkLength, Term[]>()
     const beside = new Map<string, Pattern[]>()
     for (const pattern of this.patterns) {
@@ -233,7 +235,7 @@ class Modelling implements ModelParts {
     this.lengths.forEach((length, w) => {
       this.b.atMost([...(byLength.get(length) ?? []), ...this.shown.map((of): Term => [of[w] ?? 0, -1])], 0)
     })
-    for (const patterns of beside.values()) allOnOneBoard(this, patterns)
+    for (const patterns of beside.values()) allOnOneBoard(this, patterns, things)
   }
 
   /** What the group is served, which the worst-served cannot be above. */

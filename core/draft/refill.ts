@@ -4,7 +4,7 @@ import type { ClubFacts } from '../checks/club-facts'
 import type { DraftBoard } from './arrange'
 import type { PinnedBase } from './base'
 import { repsPerformed } from './beats'
-import { bodyOf } from './body'
+import { bodyOf, UNITS_FOR } from '../checks/warmup/body'
 import type { Candidate, DraftGroup } from './candidates'
 import type { Choice } from './model'
 import { intensityOf, LONGEST_HARD_SEC } from './model-parts'
@@ -90,7 +90,8 @@ class Refilling {
         (sum, { item, sec }) => sum + (bodyOf(item).gives.find(([r]) => r === region)?.[1] ?? 0) * (sec / 60),
         0,
       )
-    const isWarm = ({ item }: Candidate) => bodyOf(item).needs.every(([r, need]) => warmed(r) >= need)
+    const isWarm = ({ item }: Candidate) =>
+      bodyOf(item).asks.every(([r, demand]) => warmed(r) >= UNITS_FOR[demand])
     const worthy = this.worthy(group)
     boards.forEach(({ length, shown, works }, board) => {
       for (const candidate of group.candidates) {

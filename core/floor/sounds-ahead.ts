@@ -1,3 +1,4 @@
+import { keptWith } from '../kernel/kept-with'
 import type { Cue, CueKind } from '../plan/cues'
 import { cuesOf } from '../plan/cues'
 import type { Timeline } from '../plan/timeline'
@@ -15,12 +16,7 @@ export interface SoundAhead {
 /** Calls that are about the end of what is on: they move with it. */
 const OF_THE_END: ReadonlySet<CueKind> = new Set(['half', 'ten', 'three', 'stop'])
 
-const cuesOfTimeline = new WeakMap<Timeline, Cue[]>()
-function cuesIn(timeline: Timeline): Cue[] {
-  let cues = cuesOfTimeline.get(timeline)
-  if (!cues) cuesOfTimeline.set(timeline, (cues = cuesOf(timeline)))
-  return cues
-}
+const cuesIn = keptWith((timeline: Timeline): Cue[] => cuesOf(timeline))
 
 /**
  * What is to be heard from a moment on: the calls of the way that is still to be run, at the wall time at which each comes, with what was

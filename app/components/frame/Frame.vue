@@ -53,10 +53,10 @@ function dragged(from: number, to: number) {
 const marked = useMarkedStore()
 const carry = useCarriedStore()
 const edge = useEdgePull()
-/** The selection was made on the frame itself by a pointer: nothing may move away from under it. */
-let isPointedAt = false
+/** The board that was last chosen by a pointer on the frame itself: it may not move away from under it. */
+let pointedAt: string | undefined
 function choose(id: string, event?: MouseEvent) {
-  isPointedAt = event !== undefined
+  pointedAt = event && id
   if (event?.shiftKey) marked.upTo(id)
   else if (event?.ctrlKey || event?.metaKey) marked.toggle(id)
   else if (event || !marked.isMany) marked.only(id)
@@ -75,8 +75,7 @@ watch(
   async (id) => {
     await nextTick()
     if (!id) return
-    bring(id, isPointedAt)
-    isPointedAt = false
+    bring(id, id === pointedAt)
     const inBoards = document.activeElement?.closest('[data-boards]')
     if (inBoards || document.activeElement === document.body)
       scroller.value?.querySelector<HTMLElement>(`[data-board="${id}"]`)?.focus({ preventScroll: true })

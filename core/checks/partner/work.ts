@@ -1,4 +1,5 @@
 import { takesTwo } from '../../partners/for-board'
+import { keptWith } from '../../kernel/kept-with'
 import type { Dose } from '../../plan/doses'
 import type { Block, Track } from '../../plan/schema'
 import type { Ground } from '../ground'
@@ -11,17 +12,8 @@ export interface PartnerWork {
   dose: Dose | undefined
 }
 
-/** Three checks ask for it. */
-const known = new WeakMap<Ground, PartnerWork[]>()
-
-/** Every piece of partner work in a plan: an item that needs a partner, or a dose of two roles. */
-export function partnerWork(ground: Ground): readonly PartnerWork[] {
-  let works = known.get(ground)
-  if (!works) known.set(ground, (works = worksForTwo(ground)))
-  return works
-}
-
-function worksForTwo({ plan, club }: Ground): PartnerWork[] {
+/** Every piece of partner work in a plan: an item that needs a partner, or a dose of two roles. Three checks ask for it. */
+export const partnerWork = keptWith(({ plan, club }: Ground): readonly PartnerWork[] => {
   const everyone = plan.groups.map(({ id }) => id)
   return plan.blocks.flatMap((block): PartnerWork[] => {
     if (block.phase === 'water') return []
@@ -31,4 +23,4 @@ function worksForTwo({ plan, club }: Ground): PartnerWork[] {
       : [{ block, groups: everyone, technique: block.technique, dose: block.dose }]
     return works.filter((work) => takesTwo(work, (id) => club.items.get(id)))
   })
-}
+})

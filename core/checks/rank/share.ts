@@ -16,14 +16,14 @@ export function taughtPerHead({ plan, timeline }: Ground): (number | undefined)[
     if (all > 0) for (const g of groups) sums[g] = (sums[g] ?? 0) + ms / all
   }
   const places = new Map(plan.groups.map(({ id }, g) => [id, g]))
-  /** A group named twice is there once. */
+  /** In the plan's order; a group named twice is there once. */
   const indexes = (ids: readonly string[]) => {
     const found: number[] = []
     for (const id of ids) {
       const g = places.get(id)
       if (g !== undefined && !found.includes(g)) found.push(g)
     }
-    return found
+    return found.sort((a, b) => a - b)
   }
   for (const { block, ms, lanes } of timeline.blocks) {
     if (block.phase === 'water') continue

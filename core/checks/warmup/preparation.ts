@@ -1,9 +1,7 @@
 import { REGIONS, type Region } from '../../curriculum/item'
-import type { ClubIndex } from '../club-index'
-import type { BlockFacts, Ground, GroupFacts, LaneFacts } from '../ground'
+import { perLane, type BlockFacts, type Ground, type GroupFacts } from '../ground'
+import { bodyOf, UNITS_FOR } from './body'
 
-/** Units of readiness that a demand asks for. */
-export const UNITS_FOR = [0, 0, 1, 2] as const
 /** Without work on a region for so long, what was prepared counts half. */
 export const FADES_AFTER_MS = 25 * 60_000
 
@@ -21,39 +19,23 @@ export interface Unready {
   needs: number
 }
 
-/** What a lane asks of the body and gives it, regions by their place in the list of them. */
-interface Asked {
+/** What a lane asks of the body and gives it, by the region's number. */
+const askedBy = perLane(({ works }) => {
   /** The regions it loads, each with the most that anything in it demands. */
-  asks: readonly (readonly [region: number, demand: number])[]
+  const asks = new Map<number, 2 | 3>()
   /** Units, work by work. */
-  gives: readonly (readonly [region: number, units: number])[]
+  const gives: [region: number, units: number][] = []
   /** When each region that works last worked, in ms from the start of the block. */
-  worked: readonly (readonly [region: number, end: number])[]
-}
-const PLACE = new Map(REGIONS.map((region, place) => [region, place]))
-const placeOf = (region: Region) => PLACE.get(region) ?? 0
-const lanesAsked = new WeakMap<LaneFacts, Asked>()
-
-function askedBy(lane: LaneFacts, index: ClubIndex): Asked {
-  const known = lanesAsked.get(lane)
-  if (known) return known
-  const asks = new Map<number, number>()
-  const gives: [number, number][] = []
   const worked = new Map<number, number>()
-  for (const { item, ms, end } of lane.works) {
+  for (const { item, ms, end } of works) {
     if (!item) continue
-    const load = index.loadOf(item)
-    for (const [region, asked] of load.asks) {
-      const place = placeOf(region)
-      if (asked > (asks.get(place) ?? 1)) asks.set(place, asked)
-    }
-    for (const [region, rate] of load.gives) gives.push([placeOf(region), (rate * ms) / 60_000])
-    for (const region of load.works) worked.set(placeOf(region), end)
+    const body = bodyOf(item)
+    for (const [r, demand] of body.asks) if (demand > (asks.get(r) ?? 0)) asks.set(r, demand)
+    for (const [r, rate] of body.gives) gives.push([r, (rate * ms) / 60_000])
+    for (const r of body.works) worked.set(r, end)
   }
-  const asked = { asks: [...asks], gives, worked: [...worked] }
-  lanesAsked.set(lane, asked)
-  return asked
-}
+  return { asks: [...asks], gives, worked: [...worked] }
+})
 
 /**
  * Every region of every block that is not ready when the block begins, counted from the work before it in the same class for
@@ -65,17 +47,17 @@ export function unreadyRegions(ground: Ground): Unready[] {
     const units = new Float64Array(REGIONS.length)
     const lastWork = new Float64Array(REGIONS.length).fill(-Infinity)
     for (const block of ground.blocks) {
-      const { asks, gives, worked } = askedBy(ground.lane(block, group), ground.index)
-      for (const [place, demand] of asks) {
-        const needs = UNITS_FOR[demand as 2 | 3]
-        const unfaded = units[place]!
-        const last = lastWork[place]!
+      const { asks, gives, worked } = askedBy(ground.lane(block, group))
+      for (const [r, demand] of asks) {
+        const needs = UNITS_FOR[demand]
+        const unfaded = units[r]!
+        const last = lastWork[r]!
         const has = block.at - last > FADES_AFTER_MS ? unfaded / 2 : unfaded
         if (has < needs)
           found.push({
             block,
             group,
-            region: REGIONS[place]!,
+            region: REGIONS[r]!,
             demand,
             has,
             unfaded,
@@ -83,8 +65,8 @@ export function unreadyRegions(ground: Ground): Unready[] {
             needs,
           })
       }
-      for (const [place, given] of gives) units[place]! += given
-      for (const [place, end] of worked) lastWork[place] = block.at + end
+      for (const [r, given] of gives) units[r]! += given
+      for (const [r, end] of worked) lastWork[r] = block.at + end
     }
   }
   return found

@@ -1,6 +1,7 @@
 import type { Item } from '../../curriculum/item'
 import { floorM2, kitOf, sameKit } from '../../checks/hall/takes'
-import { patternsOf, type ModelParts, type Pattern } from '../model-parts'
+import type { WorkLength } from '../beats'
+import { patternsOf, timesAt, type ModelParts, type Pattern } from '../model-parts'
 import type { Term } from '../programme'
 import { fullestFillings, type Filling } from './fillings'
 
@@ -12,30 +13,43 @@ const unitsOf =
   (item: Item, heads: number): number =>
     kitOf(item, heads).reduce((sum, [kit, units]) => sum + (sameKit(kit, name) ? units : 0), 0)
 
-/** What each group takes at least, whatever it works. */
-const leastOf = (m: ModelParts, figure: (item: Item, heads: number) => number): number[] =>
-  m.q.groups.map(({ index, heads }) => {
-    const all = patternsOf(m, index).map(({ candidate }) => figure(candidate.item, heads))
-    return all.length ? Math.min(...all) : 0
-  })
+/** Something there is only so much of at once, and what each group's items take of it: every amount once, the least first. */
+export interface Scarce {
+  most: number
+  each: (pattern: Pattern) => number
+  amounts: readonly (readonly number[])[]
+}
+
+/** The floor of the hall and each piece of its kit, as far as the club says how much there is. */
+export function scarceIn(m: ModelParts): Scarce[] {
+  const { hall } = m.q.club.settings
+  const heads = (group: number) => m.q.groups[group]?.heads ?? 0
+  const scarce = (figure: (item: Item, heads: number) => number, most: number): Scarce => {
+    const each = ({ candidate }: Pattern) => figure(candidate.item, heads(candidate.group))
+    const amounts = m.q.groups.map(({ index }) => {
+      const found = [...new Set(patternsOf(m, index).map(each))].sort((a, b) => a - b)
+      return found.length ? found : [0]
+    })
+    return { most, each, amounts }
+  }
+  return [
+    ...hall.kit.map(({ name, count }) => scarce(unitsOf(name), count)),
+    ...(hall.areaM2 > 0 ? [scarce(floorM2, hall.areaM2)] : []),
+  ]
+}
+
+/** What is left of it when every group takes the least it can, and what an item takes of that. */
+const spareOf = ({ amounts, most }: Scarce) => most - amounts.reduce((sum, [least = 0]) => sum + least, 0)
+const aboveLeast = ({ amounts, each }: Scarce, pattern: Pattern) =>
+  each(pattern) - (amounts[pattern.candidate.group]?.[0] ?? 0)
 
 /** Those to whom one thing is shown are there together, and the others beside them: the hall and the kit are for all of them at once. */
-export function allOnOneBoard(m: ModelParts, patterns: readonly Pattern[]): void {
-  const item = patterns[0]?.candidate.item
-  if (!item) return
-  const { hall } = m.q.club.settings
-  const heads = ({ candidate }: Pattern) => m.q.groups[candidate.group]?.heads ?? 0
-  const limit = (figure: (of: Item, many: number) => number, most: number) => {
-    const least = leastOf(m, figure)
-    const spare = most - least.reduce((sum, one) => sum + one, 0)
-    const terms = patterns.map((one): Term => [
-      one.column,
-      figure(item, heads(one)) - (least[one.candidate.group] ?? 0),
-    ])
+export function allOnOneBoard(m: ModelParts, patterns: readonly Pattern[], things: readonly Scarce[]): void {
+  for (const scarce of things) {
+    const spare = spareOf(scarce)
+    const terms = patterns.map((one): Term => [one.column, aboveLeast(scarce, one)])
     if (terms.reduce((sum, [, more]) => sum + more, 0) > spare) m.b.atMost(terms, Math.max(0, spare))
   }
-  if (hall.areaM2 > 0) limit(floorM2, hall.areaM2)
-  for (const { name, count } of hall.kit) limit(unitsOf(name), count)
 }
 
 /**
@@ -60,26 +74,23 @@ const MOST_FILLINGS = 160
  */
 function fillBoards(
   m: ModelParts,
-  length: number,
+  length: WorkLength,
   boards: readonly Term[],
-  of: { amounts: readonly (readonly number[])[]; fillings: readonly Filling[]; each: (p: Pattern) => number },
+  fillings: readonly Filling[],
+  { amounts, each }: Scarce,
 ): void {
-  const columns = of.fillings.map(() => m.b.amount(0, Infinity))
+  const columns = fillings.map(() => m.b.amount(0, Infinity))
   m.b.equal([...columns.map((column): Term => [column, 1]), ...boards], 0)
   m.q.groups.forEach(({ index }, g) => {
-    const mine = patternsOf(m, index).map((pattern) => ({
-      column: pattern.column,
-      many: pattern.lengths.filter((one) => one === length).length,
-      amount: of.each(pattern),
-    }))
-    of.amounts[g]?.forEach((amount, n) => {
+    const mine = patternsOf(m, index).filter((pattern) => timesAt(pattern, length) > 0)
+    amounts[g]?.forEach((amount, n) => {
       // The least of it fits everywhere.
       if (n === 0) return
-      const taken = mine.filter((one) => one.many > 0 && one.amount >= amount)
-      const holds = columns.filter((_, f) => (of.fillings[f]?.[g] ?? 0) >= n)
+      const taken = mine.filter((pattern) => each(pattern) >= amount)
+      const holds = columns.filter((_, f) => (fillings[f]?.[g] ?? 0) >= n)
       m.b.atMost(
         [
-          ...taken.map(({ column, many }): Term => [column, many]),
+          ...taken.map((pattern): Term => [pattern.column, timesAt(pattern, length)]),
           ...holds.map((column): Term => [column, -1]),
         ],
         0,
@@ -89,44 +100,29 @@ function fillBoards(
 }
 
 /** Kit and floor for all who use them at once: over all boards of a length together, on each when they are arranged. */
-export function keepToTheHall(m: ModelParts): void {
-  const { club, groups } = m.q
-  const { hall } = club.settings
-  const { room } = m.q
-  const heads = (index: number) => groups[index]?.heads ?? 0
-  const limit = (figure: (item: Item, heads: number) => number, most: number) => {
-    const each = ({ candidate }: Pattern) => figure(candidate.item, heads(candidate.group))
-    const least = leastOf(m, figure)
-    /** What is left over on a board when every group takes the least it can, and what an item takes of that. */
-    const spare = most - least.reduce((sum, one) => sum + one, 0)
-    const above = (pattern: Pattern) => each(pattern) - (least[pattern.candidate.group] ?? 0)
-    const amounts = groups.map(({ index }) => {
-      const found = [...new Set(patternsOf(m, index).map(each))].sort((a, b) => a - b)
-      return found.length ? found : [0]
-    })
-    const fillings = fullestFillings(amounts, most, MOST_FILLINGS)
-    const isScarce = amounts.reduce((sum, of) => sum + (of.at(-1) ?? 0), 0) > most
+export function keepToTheHall(m: ModelParts, things: readonly Scarce[]): void {
+  for (const all of things) {
+    const scarce = { ...all, most: all.most * m.q.room }
+    const { most, each, amounts } = scarce
+    const spare = spareOf(scarce)
+    const isShort = amounts.reduce((sum, of) => sum + (of.at(-1) ?? 0), 0) > most
+    const fillings = isShort ? fullestFillings(amounts, most, MOST_FILLINGS) : undefined
     m.lengths.forEach((length, w) => {
-      if (isScarce && fillings?.length) {
-        const ofLength = [...m.known, ...m.shown].map((of): Term => [of[w] ?? 0, -1])
-        return void fillBoards(m, length, ofLength, { amounts, fillings, each })
-      }
       const boards = (factor: number) => [...m.known, ...m.shown].map((of): Term => [of[w] ?? 0, -factor])
+      if (fillings?.length) return void fillBoards(m, length, boards(1), fillings, scarce)
       const terms = (factor: (pattern: Pattern) => number) =>
         m.patterns.flatMap((pattern): Term[] => {
-          const many = pattern.lengths.filter((one) => one === length).length * factor(pattern)
+          const many = timesAt(pattern, length) * factor(pattern)
           return many ? [[pattern.column, many]] : []
         })
-      const all = terms(each)
-      if (all.length) m.b.atMost([...all, ...boards(most)], 0)
+      const taken = terms(each)
+      if (taken.length) m.b.atMost([...taken, ...boards(most)], 0)
       // What is left over on a board is not cut at will: what takes more than half of it comes once on a board, and so on.
       if (spare > 0)
         for (const share of SHARES) {
-          const parts = terms((pattern) => share(Math.min(1, above(pattern) / spare)))
+          const parts = terms((pattern) => share(Math.min(1, aboveLeast(scarce, pattern) / spare)))
           if (parts.length > 1) m.b.atMost([...parts, ...boards(1)], 0)
         }
     })
   }
-  for (const { name, count } of hall.kit) limit(unitsOf(name), count * room)
-  if (hall.areaM2 > 0) limit(floorM2, hall.areaM2 * room)
 }

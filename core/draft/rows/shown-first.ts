@@ -1,4 +1,4 @@
-import { patternsOf, type ModelParts } from '../model-parts'
+import { patternsOf, timesAt, type ModelParts } from '../model-parts'
 import type { Term } from '../programme'
 
 /**
@@ -14,10 +14,9 @@ export function showFirst(m: ModelParts): void {
       ...mine.filter(({ shownAt }) => shownAt !== undefined).map((one) => one.lengths.length - 1),
     )
     m.lengths.forEach((length, w) => {
-      const had = mine.flatMap(({ shownAt, lengths, column }): Term[] => {
-        const many = shownAt === undefined ? lengths.filter((one) => one === length).length : 0
-        return many ? [[column, -many]] : []
-      })
+      const had = mine
+        .filter(({ shownAt }) => shownAt === undefined)
+        .map((pattern): Term => [pattern.column, -timesAt(pattern, length)])
       m.known.forEach((_, s) => {
         const until = (of: readonly (readonly number[])[], factor: number) =>
           of.slice(0, s + 1).map((columns): Term => [columns[w] ?? 0, factor])

@@ -1,5 +1,5 @@
 import { isPower } from '../../checks/ground'
-import { UNITS_FOR } from '../../checks/warmup/preparation'
+import { UNITS_FOR } from '../../checks/warmup/body'
 import { REGIONS, type Region } from '../../curriculum/item'
 import { FREE_STEP_SEC, intensityOf, MOST_STEPS, STEP_SEC, type ModelParts } from '../model-parts'
 import type { Column, Term } from '../programme'
