@@ -18,10 +18,16 @@ export const rolesOf = (item: Item): 1 | 2 => (item.partner === 'partner' ? 2 : 
 export const repSecOf = (item: Item): { teach: number; full: number } =>
   item.repSec ?? (item.partner === 'partner' ? REP_SEC.partner : REP_SEC.alone)
 
-function formDose(item: Item): Dose {
-  const known = item.sections.length ? item.sections : item.layers.map(() => ({ sec: 20 }))
+/** Sections as a dose has them: under ids of their own, each as long as it takes. */
+export function sectionsOnBoard(known: readonly { sec: number }[]): { id: string; sec: number }[] {
   const ids = sectionIds(known)
-  const sections = known.map(({ sec }, n) => ({ id: ids[n] ?? '', sec }))
+  return known.map(({ sec }, n) => ({ id: ids[n] ?? '', sec }))
+}
+
+function formDose(item: Item): Dose {
+  const sections = sectionsOnBoard(
+    item.sections.length ? item.sections : item.layers.map(() => ({ sec: 20 })),
+  )
   return {
     kind: 'form',
     sections,

@@ -173,9 +173,22 @@ export function partnerLadder(items: readonly [Item, ...Item[]]): Stage[] {
   }))
 }
 
+/** How many rungs are worked in turns, one role and then the other; above them both do both. */
+export const rungsInTurns = (rungs: number): number => (rungs > 3 ? rungs - 2 : rungs)
+
+export const LADDER_ROLES: [string, string] = ['works', 'holds']
+
+/** What one does on each rung, in words: a line each. */
+export const ladderNotes = (stages: readonly Stage[]): string =>
+  stages
+    .map(
+      (stage, n) =>
+        `${n + 1}. ${stage.title}: partner ${stage.partner}. Allowed: ${stage.allowed}. Start ${stage.distance}. Alone: ${stage.solo}.`,
+    )
+    .join('\n')
+
 function doseOfRung(rung: number, rungs: number, items: readonly Item[], sides: 1 | 2): PlainDose {
-  const free = rungs > 3 && rung >= rungs - 2
-  if (free)
+  if (rung >= rungsInTurns(rungs))
     return {
       kind: 'rounds',
       rounds: 2,
@@ -198,7 +211,7 @@ function doseOfRung(rung: number, rungs: number, items: readonly Item[], sides: 
     swapSec: 10,
     alternate: false,
     setupSec: 0,
-    roleNames: ['works', 'holds'],
+    roleNames: LADDER_ROLES,
   }
 }
 
@@ -227,12 +240,7 @@ export function ladderBoard(items: readonly [Item, ...Item[]], upTo = 5): Board 
       bridgeSec: 15,
       setupSec: 60,
     },
-    notes: stages
-      .map(
-        (stage, n) =>
-          `${n + 1}. ${stage.title}: partner ${stage.partner}. Allowed: ${stage.allowed}. Start ${stage.distance}. Alone: ${stage.solo}.`,
-      )
-      .join('\n'),
+    notes: ladderNotes(stages),
   }
 }
 
@@ -245,13 +253,15 @@ export interface LastLadder {
 /** At least this share of the marks must be sound or sharp before the next rung opens. */
 const GOOD_SHARE = 0.5
 
+/** Whether marks open the next rung. */
+export const openNext = (marks: readonly Mark[]): boolean =>
+  marks.length > 0 && marks.filter(isGood).length / marks.length >= GOOD_SHARE
+
 /**
  * How many rungs may be run now. The first is always open; the next opens when at least half of the marks of the last class
  * are sound or sharp. Without a mark nothing opens and nothing closes.
  */
 export function rungsOpen(rungs: number, last: LastLadder | undefined): number {
   if (!last) return 1
-  const good = last.marks.filter(isGood).length
-  const earned = last.marks.length > 0 && good / last.marks.length >= GOOD_SHARE ? 1 : 0
-  return Math.max(1, Math.min(rungs, last.rungsRun + earned))
+  return Math.max(1, Math.min(rungs, last.rungsRun + (openNext(last.marks) ? 1 : 0)))
 }

@@ -1,6 +1,6 @@
 import type { Item } from '../curriculum/item'
 import { repSecOf } from '../curriculum/boards'
-import type { Dose } from '../plan/doses'
+import type { PlainDose } from '../plan/doses'
 
 /**
  * The doses a draft chooses among. Every one of them is four bouts (eight, from six minutes on) with gaps of ten seconds between, whatever
@@ -11,11 +11,11 @@ import type { Dose } from '../plan/doses'
 export const WORK_LENGTHS = [120, 180, 240, 360] as const
 export type WorkLength = (typeof WORK_LENGTHS)[number]
 
-const GAP_SEC = 10
+export const GAP_SEC = 10
 /** Longer than this a bout is not counted on end. */
 const LONGEST_BOUT_SEC = 60
 
-const boutsOf = (workSec: number): number => (workSec / 4 <= LONGEST_BOUT_SEC ? 4 : 8)
+export const boutsOf = (workSec: number): number => (workSec / 4 <= LONGEST_BOUT_SEC ? 4 : 8)
 
 /** From the first rep to the last, gaps and all. */
 export const bodySec = (workSec: number): number => workSec + (boutsOf(workSec) - 1) * GAP_SEC
@@ -41,20 +41,32 @@ export function shapeOf(item: Item, workSec: number): Shape {
   const free = FREE.has(category)
   const sides = free ? 1 : item.sides
   const roles = partner === 'partner' && !free ? 2 : 1
-  const boutMs = (workSec / boutsOf(workSec)) * 1000
-  const fullMs = repSecOf(item).full * 1000
   const timed = free || category === 'forms' || (TIMED.has(category) && !repSec)
-  const reps = timed ? undefined : SET_REPS.find((many) => boutMs % many === 0 && boutMs / many >= fullMs)
+  const reps = timed ? undefined : repsFilling(workSec / boutsOf(workSec), repSecOf(item).full)
   return { sides, roles, reps }
+}
+
+/** The most reps, each of at least so many seconds, that fill a bout to the millisecond. */
+export function repsFilling(boutSec: number, repSec: number): number | undefined {
+  const boutMs = boutSec * 1000
+  return SET_REPS.find((many) => boutMs % many === 0 && boutMs / many >= repSec * 1000)
 }
 
 export const sameShape = (a: Shape, b: Shape): boolean => a.sides === b.sides && a.roles === b.roles
 
 /** The dose of a shape: `workSec` of work for each student after `setupSec` of showing it. */
-export function doseOf({ sides, roles, reps }: Shape, workSec: number, setupSec: number): Dose {
+export function doseOf(shape: Shape, workSec: number, setupSec: number): PlainDose {
   const bouts = boutsOf(workSec)
-  const boutSec = workSec / bouts
-  const sets = bouts / (sides * roles)
+  return setsOf(shape, workSec / bouts, bouts / (shape.sides * shape.roles), setupSec)
+}
+
+/** So many bouts on each side and in each role. */
+export function setsOf(
+  { sides, roles, reps }: Shape,
+  boutSec: number,
+  sets: number,
+  setupSec: number,
+): PlainDose {
   const common = { restSec: GAP_SEC, sides, roles, switchSec: GAP_SEC, swapSec: GAP_SEC, setupSec }
   return reps === undefined
     ? { kind: 'rounds', rounds: sets, workSec: boutSec, ...common }

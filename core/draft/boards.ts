@@ -3,19 +3,17 @@ import { waterLimitMs } from '../checks/hall/water-gap'
 import type { ClubFacts } from '../checks/club-facts'
 import { Ground, listed } from '../checks/ground'
 import { CATEGORIES } from '../curriculum/categories'
-import { REGIONS, spokenName, type Item, type Region } from '../curriculum/item'
+import { REGIONS, spokenName, type Region } from '../curriculum/item'
 import { minutes } from '../kernel/time-text'
 import { toSec } from '../kernel/units'
 import { newBlock } from '../plan/edit'
-import { PHASES, type Phase } from '../plan/phases'
-import type { Block, Plan, Track } from '../plan/schema'
+import type { Block, Plan } from '../plan/schema'
 import { layPlan } from '../plan/timeline'
 import type { DraftBoard } from './arrange'
-import { doseOf, sameShape, shapeOf, type Shape } from './beats'
-import type { Candidate, DraftGroup } from './candidates'
+import type { DraftGroup } from './candidates'
 import { pinnedPlan, type ClassFrame } from './frame'
 import type { Choice } from './model'
-import { intensityOf, SETUP_SEC, SHOW_SEC } from './model-parts'
+import { mainBoard } from './main-board'
 import type { DraftRequest } from './request'
 
 /** A draft written down as the boards of a plan, each with why it is there. */
@@ -31,9 +29,6 @@ export interface Written {
   why: Why[]
 }
 
-/** In the main part nothing is a warm-up any more. */
-const MAIN_PHASE: Partial<Record<Item['category'], Phase>> = { mobility: 'technique' }
-
 export const OPEN_PRACTICE = 'Open practice, each what they want to polish'
 
 /** Time in which everybody works on what they like: where nothing can be drafted. */
@@ -43,8 +38,6 @@ export const openPractice = (id: string, sec: number): Block => ({
   intensity: 4,
   dose: { kind: 'fixed', sec, active: true },
 })
-
-const ODD = 'The odd one out makes a three: change every set.'
 
 export function writeDraft(
   request: DraftRequest,
@@ -193,118 +186,19 @@ class Writing {
     const mine = this.boards.filter((board) => board.stretch === stretch)
     // What is pinned stands in the middle of what is drafted around it.
     const before = Math.ceil(mine.length / 2)
-    for (const board of mine.slice(0, before)) this.mainBoard(board)
+    for (const board of mine.slice(0, before)) this.addMain(board)
     this.keepPinned(pinned.flatMap((p) => this.frame.pinned[p]?.block ?? []))
-    for (const board of mine.slice(before)) this.mainBoard(board)
+    for (const board of mine.slice(before)) this.addMain(board)
     if (freeSec > 0) {
       const { id, ...board } = openPractice('open-practice', freeSec)
       this.add(id, board, 'Nothing else of the library may be put here.')
     }
   }
 
-  private mainBoard({ works, length, shown }: DraftBoard): void {
-    const { limits } = this.club.settings
-    const setupSec = Math.min(shown ? SHOW_SEC : SETUP_SEC, limits.talkOnEnd)
-    const parts = this.tracksOf(works)
-    const shapes = parts.map(({ work }) => shapeOf(work.item, length))
-    const [first] = parts
-    const [shape] = shapes
-    if (!first || !shape) return
-    const items = [...new Set(parts.map(({ work }) => work.item))]
-    const names = items.map(spokenName)
-    const phase = phaseOf(items.map(({ category }) => MAIN_PHASE[category] ?? CATEGORIES[category].phase))
-    const intensity = Math.max(...items.map(intensityOf))
-    const odd = parts.some(
-      ({ work, groups }) =>
-        work.item.partner === 'partner' && !work.item.soloForm && this.headsOf(groups) % 2 === 1,
-    )
-    const common = {
-      title: titleOf(names),
-      phase,
-      priority: 'should' as const,
-      layer: 1,
-      ...(intensity === PHASES[phase].intensity ? {} : { intensity }),
-      ...(odd ? { notes: ODD } : {}),
-    }
-    const says = parts.map((part) => this.saysOf(part, items.length)).join(' ')
-    const own = parts.map(({ work, groups }): Track => {
-      const { item, layer } = work
-      return {
-        groups: groups.map((g) => this.groups[g]?.id ?? ''),
-        technique: item.id,
-        layer,
-        ...(item.parts ? { parts: item.parts } : {}),
-      }
-    })
-    const same = shapes.every((one) => sameShape(one, shape))
-    if (parts.length === 1 && first.groups.length === this.groups.length) {
-      const { item, layer } = first.work
-      this.add(
-        item.id,
-        {
-          ...common,
-          mode: 'together',
-          technique: item.id,
-          layer,
-          ...(item.parts ? { parts: item.parts } : {}),
-          dose: doseOf(shape, length, setupSec),
-        },
-        says,
-      )
-    } else if (same)
-      this.add(
-        items.length === 1 ? first.work.item.id : 'side-by-side',
-        {
-          ...common,
-          mode: items.length === 1 ? 'layers' : 'oneCount',
-          dose: doseOf(sharedShape(shapes), length, setupSec),
-          tracks: own,
-        },
-        says,
-      )
-    else
-      this.add(
-        'side-by-side',
-        {
-          ...common,
-          mode: 'layers',
-          tracks: own.map((track, t) => ({ ...track, dose: doseOf(shapes[t] ?? shape, length, setupSec) })),
-        },
-        says,
-      )
-  }
-
-  private headsOf(groups: readonly number[]): number {
-    return groups.reduce((sum, g) => sum + (this.groups[g]?.heads ?? 0), 0)
-  }
-
-  /** Groups that work the same at the same layer are one track. */
-  private tracksOf(works: DraftBoard['works']): { work: Candidate; groups: number[] }[] {
-    const tracks: { work: Candidate; groups: number[] }[] = []
-    works.forEach((work, g) => {
-      if (!work) return
-      const known = tracks.find(({ work: { item, layer } }) => item === work.item && layer === work.layer)
-      if (known) known.groups.push(g)
-      else tracks.push({ work, groups: [g] })
-    })
-    return tracks
-  }
-
-  private saysOf({ work, groups }: { work: Candidate; groups: number[] }, items: number): string {
-    const name = items > 1 ? `${spokenName(work.item)} for ` : ''
-    const shown = work.isNew ? ' It is new to them: shown first.' : ''
-    const said = new Map<string, string[]>()
-    for (const g of groups) {
-      const group = this.groups[g]
-      const isDue = (group?.weights.get(work.item.id) ?? 0) > 0
-      const reason = (isDue && this.reasons[g]?.get(work.item.id)) || 'not due, it keeps what they have'
-      said.set(reason, [...(said.get(reason) ?? []), group?.name ?? ''])
-    }
-    const all = groups.length === this.groups.length && groups.length > 1
-    const says = [...said].map(
-      ([reason, who]) => `${name}${all && said.size === 1 ? 'everyone' : listed(who)}: ${reason}.`,
-    )
-    return `${says.join(' ')}${shown}`
+  private addMain(board: DraftBoard): void {
+    const { groups, reasons } = this
+    const main = mainBoard(board, { groups, reasons, talkOnEnd: this.club.settings.limits.talkOnEnd })
+    if (main) this.add(main.id, main.board, main.says)
   }
 
   /** Seconds that no board could be made of go to the cool-down, as far as there is water in time. */
@@ -325,27 +219,4 @@ class Writing {
       ),
     }
   }
-}
-
-/** The phase that all share, else the one that most do. */
-function phaseOf(phases: readonly Phase[]): Phase {
-  const many = new Map<Phase, number>()
-  for (const phase of phases) many.set(phase, (many.get(phase) ?? 0) + 1)
-  return [...many].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 'drill'
-}
-
-/** One count for all is counted at the pace of the slowest, and not at all where one of them is worked by the clock. */
-function sharedShape(shapes: readonly Shape[]): Shape {
-  const [shape] = shapes
-  const reps = shapes.flatMap((one) => one.reps ?? [])
-  return {
-    sides: shape?.sides ?? 1,
-    roles: shape?.roles ?? 1,
-    reps: reps.length === shapes.length ? Math.min(...reps) : undefined,
-  }
-}
-
-function titleOf(names: readonly string[]): string {
-  const title = names.join(' · ')
-  return title.length <= 90 ? title : `${names.slice(0, 2).join(' · ')} and ${names.length - 2} more`
 }

@@ -2,6 +2,7 @@ import type { ClubFacts } from '../checks'
 import type { Item, Region } from '../curriculum/item'
 import { chanceOf } from '../kernel/chance'
 import { arrange, type DraftBoard } from './arrange'
+import { WORK_LENGTHS } from './beats'
 import { writeDraft } from './boards'
 import { draftGroups, type DraftGroup } from './candidates'
 import { exercisesFor } from './exercises'
@@ -46,7 +47,7 @@ export function* draftClass(
   request: DraftRequest,
   club: ClubFacts,
 ): Generator<Asked, Draft | undefined, ProgrammeAnswer> {
-  const ruled: Ruled = { out: new Set(), fades: new Set(), waters: 0, room: 1, soonerSec: 0 }
+  const ruled: Ruled = { out: new Set(), fades: new Set(), waters: 0, room: 1, soonerSec: 0, hall: 'kept' }
   const known = knownOf(request, club)
   let bound: number | undefined
   let short = 0
@@ -56,11 +57,19 @@ export function* draftClass(
     const answer: ProgrammeAnswer = yield {
       programme: attempt.model.programme,
       isUrgent: !best || best.grave.length > 0,
+      isPart: ruled.hall === 'left out',
       draftOf: ({ values, bound: so }) => {
         const judged = values && attempt.judge(values)
         return judged && finished(judged, bound ?? attempt.model.boundOf(so))
       },
     }
+    if (!answer.values && !answer.infeasible && repair === 0) {
+      // Nothing was found in time: a full hall is what makes it hard, and boards can be filled anew afterwards.
+      bound = attempt.model.boundOf(answer.bound)
+      ruled.hall = 'left out'
+      continue
+    }
+    ruled.hall = 'kept'
     if (!answer.values) {
       if (!answer.infeasible || ruled.waters >= MORE_WATERS) break
       // The boards do not go into the stretches: one water more makes them shorter.
@@ -118,26 +127,32 @@ function attemptOf(
   { exercises, groups: all }: Known,
   ruled: Ruled,
 ): Attempt {
-  const { out, fades, waters, room, soonerSec } = ruled
+  const { out, fades, waters, room, soonerSec, hall } = ruled
   const groups = all.map((group) => ({
     ...group,
     candidates: group.candidates.filter(({ item }) => !out.has(`${group.index} ${item.id}`)),
   }))
   const frame = frameOf(request, club, { waters, soonerSec })
   const chance = chanceOf(request.seed)
-  const model = draftModel({ request, club, frame, groups, exercises, fades, room, chance })
+  const model = draftModel({ request, club, frame, groups, exercises, fades, room, hall, chance })
   const counted = new Set(Object.keys(request.most))
   const order = (choice: Choice, filled?: readonly DraftBoard[]) =>
     arrange(choice, frame, groups, club, counted, chanceOf(request.seed + 1), filled)
   function judge(choice: Choice, boards: readonly DraftBoard[]): Judged {
-    const judgeWith = (one: Choice) => {
-      const { plan, why } = writeDraft(request, club, frame, groups, one, boards)
+    const judgeWith = (one: Choice, on = boards) => {
+      const { plan, why } = writeDraft(request, club, frame, groups, one, on)
       return judgePlan(plan, why, request, club)
     }
+    const better = (one: Judged, other: Judged) => (isBetter(other, one) ? other : one)
     const judged = judgeWith(choice)
     const warmer = longerWarmup(choice, judged.unready, exercises, frame)
-    const other = warmer && judgeWith(warmer)
-    return other && isBetter(other, judged) ? other : judged
+    if (!warmer) return judged
+    const warm = judgeWith(warmer)
+    if (warm.grave.length === 0) return better(judged, warm)
+    // A longer warm-up can be more than there is time for before the first water: a board of that time is shorter then.
+    return withOneShorter(boards, 0)
+      .map((on) => judgeWith(warmer, on))
+      .reduce(better, better(judged, warm))
   }
   let known: { of: ArrayLike<number>; choice: Choice; boards: DraftBoard[] } | undefined
   const arranged = (values: ArrayLike<number>) => {
@@ -165,6 +180,14 @@ function attemptOf(
       }
     },
   }
+}
+
+/** All ways to make one of the boards of a stretch shorter. */
+function withOneShorter(boards: readonly DraftBoard[], stretch: number): DraftBoard[][] {
+  return boards.flatMap((board, p) => {
+    const length = WORK_LENGTHS.findLast((sec) => sec < board.length)
+    return board.stretch === stretch && length ? [boards.with(p, { ...board, length })] : []
+  })
 }
 
 /** A warm-up that is long enough for what faded as well, at the cost of the cool-down; nothing where that has not so much to spare. */

@@ -29,6 +29,8 @@ export interface DraftQuestion {
   fades: ReadonlySet<Region>
   /** How much of the floor and the kit may be dealt out, 1: all of it. Boards are not filled evenly. */
   room: number
+  /** Whether what all take of the floor and the kit together is asked at all. */
+  hall: 'kept' | 'left out'
   /** A number from 0 to 1 for each group's item: what is preferred among equals. */
   chance: () => number
 }

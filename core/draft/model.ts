@@ -134,7 +134,7 @@ class Modelling implements ModelParts {
 
   model(): DraftModel {
     for (const group of this.q.groups) this.takeItems(group)
-    const things = scarceIn(this)
+    const things = this.q.hall === 'kept' ? scarceIn(this) : []
     this.meet()
     this.show(things)
     prepare(this)

@@ -4,6 +4,7 @@ import type { Region } from '../curriculum/item'
 import type { Plan } from '../plan/schema'
 import type { Candidate, DraftGroup } from './candidates'
 import type { Judged } from './judge'
+import type { DraftQuestion } from './model-parts'
 import type { DraftRequest } from './request'
 
 /** What a check found on a draft is ruled out, before the programme is asked again. */
@@ -20,6 +21,7 @@ export interface Ruled {
   waters: number
   room: number
   soonerSec: number
+  hall: DraftQuestion['hall']
 }
 
 /**

@@ -73,7 +73,7 @@ export const form: DoseKind<FormDose> = {
     dose.runs
       .map(
         (run) =>
-          `${product(run.times, sectionsOf(run))}${run.tempo === 1 ? '' : ` at ${run.tempo} × its time`}`,
+          `${product(run.times, sectionsOf(run))}${run.tempo === 1 ? '' : ` at ${Number(run.tempo.toFixed(2))} × its time`}`,
       )
       .join(' + '),
   paced: () => false,

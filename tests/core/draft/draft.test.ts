@@ -4,6 +4,7 @@ import { worthOf } from '../../../core/balance/worth'
 import { checkPlan, isGrave, type ClubFacts } from '../../../core/checks'
 import { readClub } from '../../../core/checks/club-file'
 import { draftClass, type Draft } from '../../../core/draft/draft'
+import type { ProgrammeAnswer } from '../../../core/draft/programme'
 import { readRequest, type DraftRequest } from '../../../core/draft/request'
 import { solveAll, solveProgramme } from '../../../core/draft/solve'
 import { chanceOf } from '../../../core/kernel/chance'
@@ -162,6 +163,34 @@ describe('a draft', () => {
     expect(values.length).toBeGreaterThan(8)
     expect(Math.max(...values)).toBeLessThanOrEqual(bound)
     expect(Math.min(...values)).toBeLessThan(bound * 0.9)
+  })
+
+  it('has a class where a full hall was too hard to be reckoned with in time', () => {
+    const { request, club } = made({ seed: 11, groups: 3, items: 50, lengthMin: 45, history: 0.5 })
+    const heads = club.students?.length ?? 0
+    const one = read(request, {
+      ...club,
+      settings: { name: 'Full', zone: 'UTC', hall: { areaM2: heads * 4 } },
+    })
+    const { bound } = draftOf(one)
+    const drafting = draftClass(one.request, one.club)
+    const rows: number[] = []
+    let step = drafting.next()
+    while (!step.done) {
+      const { programme } = step.value
+      rows.push(programme.rows.length)
+      // Of the first question only a bound is known.
+      const answer: ProgrammeAnswer =
+        rows.length === 1
+          ? { values: undefined, bound }
+          : solveProgramme(highs, programme, { timeLimitSec: 60, gap: 0.01 })
+      step = drafting.next(answer)
+    }
+    const draft = step.value
+    if (!draft) throw new Error('no draft')
+    expect(rows[1]).toBeLessThan(rows[0] ?? 0)
+    expect(draft.bound).toBeGreaterThanOrEqual(bound)
+    holds(one, draft)
   })
 
   it('promises no more than everything that is due', () => {
