@@ -9,7 +9,7 @@ import { exercisesFor } from './exercises'
 import { frameOf, type ClassFrame } from './frame'
 import { finished, isBetter, judgePlan, withoutTrouble, type Draft, type Judged } from './judge'
 import { draftModel, type Choice, type DraftModel } from './model'
-import type { Programme, ProgrammeAnswer } from './programme'
+import { worthIn, type Programme, type ProgrammeAnswer } from './programme'
 import { refill } from './refill'
 import type { DraftRequest } from './request'
 import { ROOM_KEPT, ruleOut, type Ruled } from './rule-out'
@@ -38,6 +38,8 @@ const MORE_WATERS = 3
 /** Where mending boards cost more than this share, the programme is asked for boards that need none. */
 const MOST_MENDED = 0.018
 const MOST_SHORT = 2
+/** How many of the solver's answers before the last are arranged as well, where that one cannot be without loss. */
+const MOST_BEFORE = 2
 
 /**
  * Drafts a class. It yields each programme that has to be solved and is given the answer; it returns the draft, or nothing where no class
@@ -86,7 +88,11 @@ export function* draftClass(
       if (!best || isBetter(clear, best)) best = { ...clear, bound: bound ?? 0 }
     }
     take(judged)
-    if (!isGoodEnough(judged)) {
+    // What is worth a little less to the programme can be dealt out among the boards with less loss.
+    if (!isGoodEnough(judged))
+      for (const values of (answer.before ?? []).slice(0, MOST_BEFORE))
+        if (!best || worthIn(attempt.model.programme, values) > best.worth.value) take(attempt.judge(values))
+    if (!best || !isGoodEnough(best)) {
       const again = attempt.refill(answer.values)
       const filled: ProgrammeAnswer = yield again.asked(bound)
       if (filled.values) take(again.judge(filled.values))

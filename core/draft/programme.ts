@@ -95,10 +95,16 @@ export function toSparse({ rows }: Programme): { starts: number[]; indices: numb
   return { starts, indices, values }
 }
 
+/** What values come to. */
+export const worthIn = ({ worth, anyway }: Programme, values: ArrayLike<number>): number =>
+  worth.reduce((sum, each, column) => sum + each * (values[column] ?? 0), anyway)
+
 /** What a solver answers: the best values it found, if any, and what no values can be worth more than. */
 export interface ProgrammeAnswer {
   values: ArrayLike<number> | undefined
   bound: number
+  /** Those that were the best before, the latest first. */
+  before?: ArrayLike<number>[]
   /** It is proved that there are none. */
   infeasible?: boolean
 }

@@ -53,20 +53,21 @@ export function solveProgramme(
         indices: programme.start.map(([column]) => column),
         values: programme.start.map(([, value]) => value),
       })
-    let best: ArrayLike<number> | undefined
+    const found: ArrayLike<number>[] = []
     const { callbackType, modelStatus } = highs.constants
     const { modelStatus: status } = model.run({
       [callbackType.mipImprovingSolution]({ data }) {
         if (!data.mip_solution) return
-        best = data.mip_solution
-        onBetter?.({ values: best, bound: data.mip_dual_bound ?? Infinity })
+        found.unshift(data.mip_solution)
+        onBetter?.({ values: data.mip_solution, bound: data.mip_dual_bound ?? Infinity })
       },
     })
     if (status === modelStatus.infeasible) return { values: undefined, bound: -Infinity, infeasible: true }
-    const solved = status === modelStatus.optimal
+    const [best, ...before] = found
     return {
-      values: solved ? model.getSolution().colValue : best,
+      values: status === modelStatus.optimal ? model.getSolution().colValue : best,
       bound: Number(model.info.get('mip_dual_bound')),
+      before,
     }
   } finally {
     model.dispose()
