@@ -1,8 +1,12 @@
+import { existsSync } from 'node:fs'
 import type { LaunchOptions } from '@playwright/test'
+
+/** The same browser twice: without windows it is a third quicker. */
+const BROWSERS = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
 
 /** Debian's Chromium, kept from looking for anything outside this machine. */
 export const chromiumOptions: LaunchOptions = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: BROWSERS.find((path) => existsSync(path)),
   args: [
     '--no-sandbox',
     '--disable-gpu',
