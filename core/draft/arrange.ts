@@ -77,6 +77,10 @@ class Arranging {
   private readonly warmAt: number
   private readonly begins: number[]
   private readonly chosenWorth: number
+  /** Seconds of each candidate on the boards as they are. */
+  private readonly seconds: number[]
+  private readonly candidates: readonly Candidate[]
+  private readonly numberOf = new Map<Candidate, number>()
   private broken = 0
   /** Items of boards of different lengths may change places, for a price. */
   private bends = false
@@ -128,11 +132,10 @@ class Arranging {
     for (const { item } of chosen)
       if (!this.stage.has(item.id)) this.stage.set(item.id, STAGES[item.category] + (chance() - 0.5) * 1.6)
     if (!filled) this.deal(choice)
-    this.chosenWorth = this.at.reduce(
-      (sum, { works, length }) =>
-        sum + works.reduce((all, work) => all + (work ? work.weight * fresh(length) : 0), 0),
-      0,
-    )
+    this.candidates = groups.flatMap(({ candidates }) => candidates)
+    this.candidates.forEach((candidate, n) => this.numberOf.set(candidate, n))
+    this.seconds = this.candidates.map(() => 0)
+    this.chosenWorth = this.worth()
   }
 
   /** What is shown to its own board, then what most groups share, then the rest. */
@@ -218,7 +221,8 @@ class Arranging {
       for (const change of this.mends()) {
         tries--
         const kept = this.at.map(({ works }) => works)
-        const next = change() + this.cost() / LOSS
+        change()
+        const next = this.cost()
         if (this.broken < broken && next < least) {
           least = next
           best = change
@@ -235,11 +239,25 @@ class Arranging {
     return this.broken
   }
 
-  /** Changes that only mending makes; each does it and returns what the plan is then worth less. */
-  private *mends(): Generator<() => number> {
+  /** What the boards are worth: an item that comes twice is worth what all its seconds are together. */
+  private worth(): number {
+    const { seconds } = this
+    seconds.fill(0)
+    for (const { works, length } of this.at)
+      for (const work of works) {
+        const n = work && this.numberOf.get(work)
+        if (n !== undefined) seconds[n] = (seconds[n] ?? 0) + length
+      }
+    return seconds.reduce(
+      (sum, sec, n) => (sec ? sum + (this.candidates[n]?.weight ?? 0) * fresh(sec) : sum),
+      0,
+    )
+  }
+
+  /** Changes that only mending makes. */
+  private *mends(): Generator<() => void> {
     const { at, groups } = this
     for (const [g, group] of groups.entries()) {
-      const taken = new Set(at.flatMap(({ works }) => works[g]?.item ?? []))
       const others = group.candidates.filter((one) => this.isEasy(one) && this.isWarm(one))
       for (const [p, board] of at.entries()) {
         const was = board.works[g]
@@ -248,8 +266,6 @@ class Arranging {
           if (other !== was)
             yield () => {
               board.works = board.works.with(g, other)
-              const gained = taken.has(other.item) ? other.weight / 3 : other.weight
-              return (was.weight - gained) * fresh(board.length)
             }
         if (!this.isUncounted(was)) continue
         for (const beside of at.slice(p + 1)) {
@@ -259,7 +275,6 @@ class Arranging {
           yield () => {
             board.works = board.works.with(g, other)
             beside.works = beside.works.with(g, was)
-            return (was.weight - other.weight) * (fresh(board.length) - fresh(beside.length))
           }
         }
       }
@@ -340,7 +355,6 @@ class Arranging {
     const fallen = new Set<number>()
     const had = new Set<string>()
     let highest = -Infinity
-    let worth = 0
     let second = this.warmAt
     let stretch = -1
     const units = this.groups.map(() => [...this.warmed])
@@ -356,7 +370,6 @@ class Arranging {
       board.works.forEach((work, g) => {
         if (!work) return
         const { item, isNew } = work
-        worth += work.weight * fresh(board.length)
         const stage = this.stage.get(item.id) ?? 0
         stages += stage
         many++
@@ -381,7 +394,7 @@ class Arranging {
       highest = Math.max(highest, stage)
     })
     this.broken = broken
-    return cost + BROKEN * broken + LOSS * Math.max(0, this.chosenWorth - worth)
+    return cost + BROKEN * broken + LOSS * Math.max(0, this.chosenWorth - this.worth())
   }
 }
 
