@@ -70,7 +70,11 @@ class MainBoard {
     // Whoever is on one count with others does so many bouts of the same; else what is worked may build up.
     const shared = isOneItem ? this.progressOf(parts) : undefined
     const own = isOneItem || this.isOneCount ? [] : parts.map((part) => this.progressOf([part]))
-    const common = this.commonOf([shared, ...own].flatMap((progress) => progress?.notes ?? []))
+    const common = this.commonOf([
+      ...(shared?.notes ? [shared.notes] : []),
+      // Several ladders side by side: each under its item's name.
+      ...parts.flatMap(({ item }, p) => (own[p]?.notes ? [`${spokenName(item)}:\n${own[p].notes}`] : [])),
+    ])
     const says = parts.flatMap((part, p) => [this.saysOf(part), ...(own[p] ? [own[p].says] : [])])
     if (shared) says.push(shared.says)
     const base = { id: isOneItem ? first.item.id : 'side-by-side', says: says.join(' ') }

@@ -38,9 +38,11 @@ export const throughTheForm: Progression = ({ item, workSec, setupSec }) => {
     says:
       lots.length === 1
         ? 'The whole of it every time.'
-        : `In ${lots.length} parts of so many sections as a bout holds.`,
+        : `By its sections: ${lots.map(sectionsOf).join(', then ')}.`,
   }
 }
+
+const sectionsOf = ({ from, to }: Run) => (from === to ? `${from}` : `${from} to ${to}`)
 
 /** Sections in a row, as many as `boutSec` holds; the last lot reaches back as far as it can. Nothing where one section is too long. */
 function lotsOf(sections: readonly number[], boutSec: number): Run[] | undefined {

@@ -165,6 +165,24 @@ describe('a draft', () => {
     expect(Math.min(...values)).toBeLessThan(bound * 0.9)
   })
 
+  it('climbs ladders and runs forms by their sections, and says so', () => {
+    const { request, club } = made({ seed: 4, groups: 4, items: 70, lengthMin: 75 })
+    const one = read(request, club)
+    const draft = draftOf(one)
+    holds(one, draft)
+    const kinds = new Set<string>()
+    for (const block of draft.plan.blocks)
+      for (const { dose } of [block, ...(block.tracks ?? [])]) {
+        if (dose?.kind !== 'ladder' && dose?.kind !== 'form') continue
+        kinds.add(dose.kind)
+        const why = draft.why.find((reason) => reason.block === block.id)?.says ?? ''
+        expect(why).toMatch(dose.kind === 'ladder' ? /Up its ladder/ : /By its sections|The whole of it/)
+        if (dose.kind === 'ladder')
+          for (const { title } of dose.stages) expect(block.notes).toContain(`${title}: partner`)
+      }
+    expect(kinds).toEqual(new Set(['ladder', 'form']))
+  })
+
   it('has a class where a full hall was too hard to be reckoned with in time', () => {
     const { request, club } = made({ seed: 11, groups: 3, items: 50, lengthMin: 45, history: 0.5 })
     const heads = club.students?.length ?? 0
