@@ -23,6 +23,8 @@ export interface DraftBoard {
   /** There is time to show something new. */
   shown: boolean
   stretch: number
+  /** Seconds by which it is set up or shown quicker than others, because there has to be water soon. */
+  quickerSec?: number
   /** By group. */
   works: (Candidate | undefined)[]
 }

@@ -2,7 +2,7 @@ import type { ClubFacts } from '../checks'
 import type { Item, Region } from '../curriculum/item'
 import { chanceOf } from '../kernel/chance'
 import { arrange, type DraftBoard } from './arrange'
-import { WORK_LENGTHS } from './beats'
+import { lateSec, sooner } from './before-water'
 import { writeDraft } from './boards'
 import { draftGroups, type DraftGroup } from './candidates'
 import { exercisesFor } from './exercises'
@@ -155,8 +155,9 @@ function attemptOf(
     if (!warmer) return judged
     const warm = judgeWith(warmer)
     if (warm.grave.length === 0) return better(judged, warm)
-    // A longer warm-up can be more than there is time for before the first water: a board of that time is shorter then.
-    return withOneShorter(boards, 0)
+    // A longer warm-up can be more than there is time for before the first water: boards of that time are set up quicker then, or one
+    // of them is shorter.
+    return sooner(boards, lateSec(warm.plan, frame))
       .map((on) => judgeWith(warmer, on))
       .reduce(better, better(judged, warm))
   }
@@ -186,14 +187,6 @@ function attemptOf(
       }
     },
   }
-}
-
-/** All ways to make one of the boards of a stretch shorter. */
-function withOneShorter(boards: readonly DraftBoard[], stretch: number): DraftBoard[][] {
-  return boards.flatMap((board, p) => {
-    const length = WORK_LENGTHS.findLast((sec) => sec < board.length)
-    return board.stretch === stretch && length ? [boards.with(p, { ...board, length })] : []
-  })
 }
 
 /** A warm-up that is long enough for what faded as well, at the cost of the cool-down; nothing where that has not so much to spare. */

@@ -53,14 +53,14 @@ class MainBoard {
   private readonly isOneCount: boolean
 
   constructor(
-    { length, shown }: DraftBoard,
+    { length, shown, quickerSec = 0 }: DraftBoard,
     private readonly parts: readonly Part[],
     private readonly first: Part,
     private readonly setting: Setting,
   ) {
     this.length = length
     this.items = [...new Set(parts.map(({ item }) => item))]
-    this.setupSec = Math.min(shown ? SHOW_SEC : SETUP_SEC, setting.talkOnEnd)
+    this.setupSec = Math.max(0, Math.min(shown ? SHOW_SEC : SETUP_SEC, setting.talkOnEnd) - quickerSec)
     this.isOneCount = parts.every(({ shape }) => sameShape(shape, first.shape))
   }
 
