@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './club'
-import { classOfToday, goToFirstBow, MINUTE, passTime, signIn } from './steps'
+import { allSent, classOfToday, goToFirstBow, MINUTE, passTime, signIn } from './steps'
 
 /** The register's rarer states, a correction after the class, and the floor held in one hand: each in a class of its own. */
 const row = (page: Page, name: string) => page.getByRole('group', { name })
@@ -44,7 +44,7 @@ test('a set cell tapped again is cleared, however quickly', async ({ page }) => 
   await expect(cell(page, 'Sunniva Kerr', 'here')).toHaveAttribute('aria-pressed', 'false')
   for (let n = 0; n < 5; n++) await cell(page, 'Petra Lowell', 'here').click()
   await isSet(page, 'Petra Lowell', 'here')
-  await expect(page.getByText('taps wait for the server')).toHaveCount(0)
+  await allSent(page)
   await page.reload()
   await isSet(page, 'Petra Lowell', 'here')
   await expect(cell(page, 'Sunniva Kerr', 'here')).toHaveAttribute('aria-pressed', 'false')
@@ -66,6 +66,7 @@ test('by keyboard the cells are reached and pressed, and a reload finds them', a
   await isSet(page, 'Petra Lowell', 'here')
   await page.keyboard.press('Tab')
   await expect(cell(page, 'Petra Lowell', 'late')).toBeFocused()
+  await allSent(page)
   await page.reload()
   await isSet(page, 'Petra Lowell', 'here')
 })

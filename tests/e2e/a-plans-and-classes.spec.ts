@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './club'
-import { ask, copyOfTonight, openCopy, openInCompose, signIn } from './steps'
+import { ask, copyOfTonight, openCopy, openInCompose, ranksKept, signIn } from './steps'
 
 /** Plans beside the evening's, put on a class and taken off again; copied, renamed, put away, deleted; classes moved. */
 test.beforeEach(({ page }) => signIn(page))
@@ -146,14 +146,14 @@ test('groups are split and joined, and nobody is lost from the register', async 
   const all = await listed()
   await page.goto('/settings')
   await page.getByLabel('taught in').first().selectOption('a group of its own')
-  await expect(page.getByText('all changes kept').first()).toBeVisible()
+  await ranksKept(page)
   expect(await listed()).toBe(all)
   await page.goto('/settings')
   await page
     .getByLabel(/^Join .+ with another group$/)
     .last()
     .selectOption({ index: 1 })
-  await expect(page.getByText('all changes kept').first()).toBeVisible()
+  await ranksKept(page)
   expect(await listed()).toBe(all)
   // Placed by hand, somebody stands with their rank in the other group.
   await page.getByRole('link', { name: 'Corisande Bly' }).click()

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from './club'
-import { openCopy, signIn } from './steps'
+import { openCopy, settingsKept, signIn } from './steps'
 
 test.beforeEach(async ({ page }) => {
   await signIn(page)
@@ -87,7 +87,7 @@ test('a day on which there is no class is left out', async ({ page }) => {
   })
   await page.getByLabel('No class on').fill(shut)
   await page.getByRole('button', { name: 'Add the day' }).click()
-  await expect(page.getByText('all changes kept').first()).toBeVisible()
+  await settingsKept(page)
   await page.getByRole('link', { name: 'Term', exact: true }).click()
   await expect(plan(page).getByRole('button', { name: /^Draft the class of/ })).toHaveCount(days - 1)
   await expect(page.getByText('×', { exact: true })).toBeVisible()
@@ -237,7 +237,7 @@ test('a mix of one’s own is what the work is held against', async ({ page }) =
   await mix.getByLabel('Throws').fill('20')
   await mix.getByLabel('Throws').blur()
   await expect(mix.getByRole('alert')).toHaveCount(0)
-  await expect(page.getByText('all changes kept').first()).toBeVisible()
+  await settingsKept(page)
   await page.goto('/term/balance')
   await expect(
     page

@@ -127,3 +127,12 @@ declare global {
     moveLintelClock?: (ms: number) => void
   }
 }
+
+/** On the settings, which tell of themselves and of the ranks apart: what was changed last is kept. */
+export const settingsKept = (page: Page) =>
+  expect(page.getByTestId('save-state').first()).toHaveText('all changes kept')
+export const ranksKept = (page: Page) =>
+  expect(page.locator('#ranks').getByTestId('save-state')).toHaveText('all changes kept')
+
+/** No tap of the register is on its way any more: a page that is loaded anew must find it. */
+export const allSent = (page: Page) => expect(page.getByText('wait for the server')).toHaveCount(0)
