@@ -12,7 +12,7 @@ export const useLibraryStore = defineStore('library', () => {
   const loaded = shallowRef<Library>()
   let loading: Promise<Library> | undefined
 
-  async function load(): Promise<Library> {
+  async function read(): Promise<Library> {
     loading ??= api('/api/library', { answer: librarySchema })
     listen()
     try {
@@ -22,6 +22,9 @@ export const useLibraryStore = defineStore('library', () => {
       throw error
     }
   }
+
+  /** As it is held, read where it is not: what was changed since it was read stands. */
+  const load = async (): Promise<Library> => loaded.value ?? read()
 
   let isListening = false
   let soon: ReturnType<typeof setTimeout> | undefined
@@ -55,7 +58,7 @@ export const useLibraryStore = defineStore('library', () => {
   /** Reads everything anew. */
   async function refresh(): Promise<Library> {
     loading = undefined
-    return load()
+    return read()
   }
 
   const items = computed(() => new Map((loaded.value?.items ?? []).map((item) => [item.id, item])))
