@@ -22,6 +22,7 @@ export function lateSec(plan: Plan, { waterLimitSec }: Pick<ClassFrame, 'waterLi
  * more than can be spared, each of them in turn made shorter.
  */
 export function sooner(boards: readonly DraftBoard[], seconds: number): DraftBoard[][] {
+  if (seconds <= 0) return []
   const quicker = setUpQuicker(boards, seconds)
   return quicker ? [quicker] : eachShorter(boards)
 }

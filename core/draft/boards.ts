@@ -2,6 +2,7 @@ import { dueForGroup } from '../balance/due-for-group'
 import { waterLimitMs } from '../checks/hall/water-gap'
 import type { ClubFacts } from '../checks/club-facts'
 import { Ground, listed } from '../checks/ground'
+import type { Board } from '../curriculum/boards'
 import { CATEGORIES } from '../curriculum/categories'
 import { REGIONS, spokenName, type Region } from '../curriculum/item'
 import { minutes } from '../kernel/time-text'
@@ -49,8 +50,6 @@ export function writeDraft(
 ): Written {
   return new Writing(request, club, frame, groups, choice, boards).written()
 }
-
-type Board = Omit<Block, 'id'>
 
 class Writing {
   private readonly blocks: Block[] = []

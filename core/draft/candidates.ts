@@ -170,10 +170,14 @@ function nextLayer(
       id === item.id && group.ranks.includes(rank) ? layer : [],
     ),
   )
-  const layers = students.map(({ practised }) => practised.get(item.id)?.layer ?? 0).sort((a, b) => a - b)
-  const middle = layers[Math.floor((layers.length - 1) / 2)] ?? 0
+  const middle = reachedByMost(students.map(({ practised }) => practised.get(item.id)?.layer ?? 0))
   const highest = Math.min(item.layers.length, Math.max(asked, middle), middle + 1)
   for (let layer = Math.max(1, highest); layer >= 1; layer--)
     if (areReadyFor(item, layer, students, { index, limits: club.settings.limits })) return layer
   return undefined
+}
+
+/** The most that at least half of them have; 0 of nobody. */
+export function reachedByMost(figures: readonly number[]): number {
+  return [...figures].sort((a, b) => a - b)[Math.floor((figures.length - 1) / 2)] ?? 0
 }

@@ -67,7 +67,7 @@ export function* draftClass(
     }
     if (!answer.values && !answer.infeasible && repair === 0) {
       // Nothing was found in time: a full hall is what makes it hard, and boards can be filled anew afterwards.
-      bound = attempt.model.boundOf(answer.bound)
+      if (Number.isFinite(answer.bound)) bound = attempt.model.boundOf(answer.bound)
       ruled.hall = 'left out'
       continue
     }

@@ -1,8 +1,9 @@
 import { listed } from '../checks/ground'
+import type { Board } from '../curriculum/boards'
 import { CATEGORIES } from '../curriculum/categories'
 import { spokenName, type Item } from '../curriculum/item'
 import { PHASES, type Phase } from '../plan/phases'
-import type { Block, Track } from '../plan/schema'
+import type { Track } from '../plan/schema'
 import type { DraftBoard } from './arrange'
 import { doseOf, sameShape, shapeOf, type Shape, type WorkLength } from './beats'
 import type { Candidate, DraftGroup } from './candidates'
@@ -13,7 +14,7 @@ import { progressOf, type Progress } from './progress'
 
 interface Written {
   id: string
-  board: Omit<Block, 'id'>
+  board: Board
   says: string
 }
 

@@ -6,6 +6,7 @@ import {
   partnerLadder,
   rungsInTurns,
 } from '../../curriculum/partner-ladder'
+import { reachedByMost } from '../candidates'
 import { GAP_SEC, boutsOf, repsFilling, setsOf, shapeOf } from '../beats'
 import type { Progression, Worked } from './progress'
 
@@ -45,9 +46,6 @@ export const upTheLadder: Progression = (work) => {
 function rungsEarned({ item, students }: Worked): number {
   const had = students.map(({ practised }) => practised.get(item.id))
   if (!openNext(had.flatMap((one) => one?.mark ?? []))) return 1
-  const days = had.map((one) => one?.days ?? 0).sort((a, b) => a - b)
-  return Math.min(
-    rungsInTurns(partnerLadder([item]).length),
-    1 + (days[Math.floor((days.length - 1) / 2)] ?? 0),
-  )
+  const days = reachedByMost(had.map((one) => one?.days ?? 0))
+  return Math.min(rungsInTurns(partnerLadder([item]).length), 1 + days)
 }

@@ -183,7 +183,10 @@ describe('a draft', () => {
     expect(kinds).toEqual(new Set(['ladder', 'form']))
   })
 
-  it('has a class where a full hall was too hard to be reckoned with in time', () => {
+  it.each([
+    ['of which a bound is known', true],
+    ['of which nothing is known', false],
+  ])('has a class where a full hall was too hard to be reckoned with in time, %s', (_, hasBound) => {
     const { request, club } = made({ seed: 11, groups: 3, items: 50, lengthMin: 45, history: 0.5 })
     const heads = club.students?.length ?? 0
     const one = read(request, {
@@ -197,10 +200,10 @@ describe('a draft', () => {
     while (!step.done) {
       const { programme } = step.value
       rows.push(programme.rows.length)
-      // Of the first question only a bound is known.
+      // Of the first question a bound is known at most.
       const answer: ProgrammeAnswer =
         rows.length === 1
-          ? { values: undefined, bound }
+          ? { values: undefined, bound: hasBound ? bound : Infinity }
           : solveProgramme(highs, programme, { timeLimitSec: 60, gap: 0.01 })
       step = drafting.next(answer)
     }
