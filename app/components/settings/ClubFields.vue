@@ -132,7 +132,7 @@ const open = (day: string) => put({ shut: settings.value.shut.filter((one) => on
 }
 .row {
   display: grid;
-  grid-template-columns: 100px minmax(0, 1fr);
+  grid-template-columns: 112px minmax(0, 1fr);
   align-items: center;
   min-height: 34px;
 }
