@@ -103,7 +103,7 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
     @focus="byPointer || emit('choose')"
   >
     <span v-if="heading" class="heading">{{ heading }}</span>
-    <div v-if="!near" class="plank" />
+    <i v-if="!near" class="far" />
     <div v-else-if="block.phase === 'water'" class="channel">
       <PhaseMark phase="water" />
       <svg width="10" height="12" viewBox="0 0 10 13" aria-hidden="true">
@@ -146,16 +146,22 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
   scroll-margin-top: 40px;
   cursor: pointer;
   outline: none;
+  /* What is in it can move nothing outside of it. */
+  contain: layout style size;
+}
+/* A board out of view: as cheap as can be, for there are many. */
+.far {
+  position: absolute;
+  inset: 0;
+  background: var(--color-paper);
 }
 .plank {
   position: absolute;
   inset: 0;
-  /* A board out of view is neither laid out nor painted. */
-  content-visibility: auto;
+  contain: strict;
   display: flex;
   flex-direction: column;
   justify-content: center;
-  overflow: hidden;
   background: var(--color-paper);
   border: 1px solid #d3c6ae;
   border-radius: 2px;
@@ -256,6 +262,12 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
 .lit .channel {
   background: #fbeee0;
   box-shadow: inset 0 0 0 2px var(--color-brick);
+}
+/* What is drawn around a board lies over its neighbours. */
+.board.marked,
+.board.selected,
+.board:focus-visible {
+  z-index: 1;
 }
 .grip {
   position: absolute;

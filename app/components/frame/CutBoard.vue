@@ -178,7 +178,7 @@ const isWork = ({ cls }: Span) => cls === 'work'
   position: absolute;
   left: 0;
   right: 0;
-  content-visibility: auto;
+  contain: strict;
   display: grid;
   grid-template-columns: repeat(var(--columns), minmax(0, 1fr));
   column-gap: 6px;
@@ -228,12 +228,13 @@ const isWork = ({ cls }: Span) => cls === 'work'
   font-size: 13px;
   line-height: 17px;
 }
+/* One line ends in the tongue's own clip. */
 .narrow .single {
-  display: block;
-  text-overflow: ellipsis;
+  display: inline;
+  overflow: visible;
   white-space: nowrap;
 }
-.narrow .name + br {
+.narrow .name:not(.single) + br {
   display: none;
 }
 .len {

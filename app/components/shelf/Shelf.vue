@@ -20,9 +20,11 @@ defineExpose({
   },
 })
 
+/** The boards move first, and the shelf follows. */
+const { shown: plan } = useAfterPaint(() => store.plan)
 /** What the plan works already; the same set as long as it is so, and the shelf stands still. */
 const onPlan = computed<ReadonlySet<string>>((before) => {
-  const now = new Set(store.plan ? techniquesOf(store.plan).map(({ id }) => id) : [])
+  const now = new Set(plan.value ? techniquesOf(plan.value).map(({ id }) => id) : [])
   const isSame = before?.size === now.size && [...now].every((id) => before.has(id))
   return isSame ? before : now
 })

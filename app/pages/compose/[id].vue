@@ -43,7 +43,9 @@ onBeforeRouteLeave(() => store.leave())
 useEventListener(window, 'beforeunload', (event) => {
   if (store.saveState !== 'kept') event.preventDefault()
 })
-useHead({ title: () => `${store.plan?.title ?? 'Compose'} · Golden Lintel` })
+/** Words of their own, so that only another title writes the page's head again. */
+const pageTitle = computed(() => `${store.plan?.title ?? 'Compose'} · Golden Lintel`)
+useHead({ title: pageTitle })
 const { widths, isTight, isOpen, fold, unfold } = usePanes()
 
 /** The plan is laid out and drawn, with what the keys are about. */
