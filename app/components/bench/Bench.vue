@@ -11,11 +11,21 @@ import { clockAt, minutes } from '~~/core/kernel/time-text'
 /** The selected board: what it is, how the class shares it, its dose, and the sum. */
 const store = usePlanStore()
 const library = useLibraryStore()
-/** The board moves first, and the bench follows; whoever takes hold of the bench has it as the board is. */
-const { shown: block, now: follow } = useAfterPaint(() => store.selectedBlock)
-const placed = computed(() => store.timeline?.blocks.find((one) => one.block.id === block.value?.id))
+/**
+ * The board moves first, and the bench follows, with all that is in it; whoever takes hold of the bench has it as the board is. What is
+ * drawn here reads the plan from this alone: a word read off the store would draw the whole bench within the frame of the key.
+ */
+const { shown, now: follow } = useAfterPaint(() => ({
+  plan: store.plan,
+  block: store.selectedBlock,
+  placed: store.timeline?.blocks.find((one) => one.block.id === store.selected),
+  isFirst: store.selectedIndex === 0,
+}))
+const block = computed(() => shown.value.block)
+const plan = computed(() => shown.value.plan)
+const placed = computed(() => shown.value.placed)
 const span = computed(() => {
-  const start = store.plan?.start ?? '00:00'
+  const start = plan.value?.start ?? '00:00'
   return placed.value ? `${clockAt(start, placed.value.at).join('')}, ${minutes(placed.value.ms)}` : ''
 })
 const MODES: { value: Mode; name: string }[] = [
@@ -104,7 +114,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
     @pointerdown.capture="follow"
     @focusin.capture="follow"
   >
-    <template v-if="block">
+    <template v-if="block && plan">
       <div class="flex items-center gap-2">
         <PhaseMark :phase="block.phase" />
         <select
@@ -208,11 +218,15 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         @update:model-value="set({ start: $event === 'word' ? 'word' : undefined })"
       />
 
-      <Sum :of="block.id" />
+      <Sum v-if="placed && plan" :board="placed" :plan="plan" />
 
       <section v-if="block.tracks" class="part">
         <h3>{{ block.mode === 'turns' ? 'Taught in turn' : 'Each rank its own' }}</h3>
-        <LazyTrackRows :block="block" @change="(tracks, touch) => set({ tracks }, touch)" />
+        <LazyTrackRows
+          :block="block"
+          :groups="plan.groups"
+          @change="(tracks, touch) => set({ tracks }, touch)"
+        />
         <template v-if="block.mode === 'turns'">
           <label class="mt-1 block" for="holding">The others hold</label>
           <input
@@ -265,24 +279,23 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
           @update:model-value="setLeast"
         />
         <LazyLadderThen :block="block" />
-        <BoardItems :block="block" />
-        <LazyBoardPartners :block="block" />
+        <BoardItems :block="block" :groups="plan.groups" />
+        <LazyBoardPartners :block="block" :plan="plan" />
         <LazyFigureAsked
           v-if="!['water', 'talk', 'opening', 'closing'].includes(block.phase)"
           :block="block"
           @change="set({ result: $event })"
         />
-        <LazyTeachingFields :block="block" @change="set({ teaching: $event }, 'teaching')" />
+        <LazyTeachingFields
+          :block="block"
+          :groups="plan.groups"
+          @change="set({ teaching: $event }, 'teaching')"
+        />
         <label class="mt-1 block" for="notes">Notes</label>
         <textarea id="notes" class="field notes" :value="block.notes ?? ''" rows="2" @input="setNotes" />
       </section>
       <section class="part acts">
-        <button
-          type="button"
-          class="btn"
-          :disabled="store.selectedIndex === 0"
-          @click="store.shift([block.id], -1)"
-        >
+        <button type="button" class="btn" :disabled="shown.isFirst" @click="store.shift([block.id], -1)">
           <kbd>Alt ↑</kbd> earlier
         </button>
         <button type="button" class="btn" @click="store.shift([block.id], 1)"><kbd>Alt ↓</kbd> later</button>

@@ -1,19 +1,18 @@
 <script setup lang="ts">
-import type { Block } from '~~/core/plan/schema'
+import type { Block, Group } from '~~/core/plan/schema'
 import { groupHistory } from '~~/core/balance/group-history'
 import { counted } from '~~/core/kernel/time-text'
 import { shortDay } from '~/domain/days'
 
 /** The items of the board: their cautions and key points, and what each group has of them behind it. */
-const props = defineProps<{ block: Block }>()
-const store = usePlanStore()
+const props = defineProps<{ block: Block; groups: readonly Group[] }>()
 const library = useLibraryStore()
 const facts = useFactsStore()
 
 /** Groups by item, in the order of the tracks. */
 const works = computed(() => {
   const { technique, tracks } = props.block
-  const all = (store.plan?.groups ?? []).map(({ id }) => id)
+  const all = props.groups.map(({ id }) => id)
   const found = new Map<string, string[]>()
   if (technique && !tracks) found.set(technique, all)
   for (const track of tracks ?? [])
@@ -37,7 +36,7 @@ function history(item: string, group: string): string {
 const lines = computed(() =>
   works.value.flatMap(([id, groups]) => {
     const item = library.items.get(id)
-    const past = (store.plan?.groups ?? [])
+    const past = props.groups
       .filter((group) => groups.includes(group.id))
       .map((group) => ({ group, says: history(id, group.id) }))
       .filter(({ says }) => says)

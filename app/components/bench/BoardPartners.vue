@@ -1,16 +1,14 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { asksOf } from '~~/core/partners/for-board'
-import type { Block } from '~~/core/plan/schema'
+import type { Block, Plan } from '~~/core/plan/schema'
 
 /** On Compose: the partners of a board that is worked in twos, in the class that goes by this plan. */
-const props = defineProps<{ block: Block }>()
+const props = defineProps<{ block: Block; plan: Plan }>()
 const plans = usePlanStore()
 const library = useLibraryStore()
 const classes = useClassStore()
-const isForTwo = computed(
-  () => plans.plan && asksOf(plans.plan, props.block, (id) => library.items.get(id)) !== undefined,
-)
+const isForTwo = computed(() => asksOf(props.plan, props.block, (id) => library.items.get(id)) !== undefined)
 const isOpen = ref(false)
 const problem = ref('')
 /** The class is paired by its plan as it is kept, so what is on the frame is kept first. */

@@ -1,17 +1,14 @@
 <script setup lang="ts">
 import { minutes } from '~~/core/kernel/time-text'
+import type { Plan } from '~~/core/plan/schema'
+import type { PlacedBlock } from '~~/core/plan/timeline'
 import { arithmetic, doseOfGroup } from '~~/core/plan/sentence'
 
 /** The arithmetic of a board in a sentence that follows every key, and as a bar to scale. */
-const props = defineProps<{ of: string }>()
-const store = usePlanStore()
+const { board, plan } = defineProps<{ board: PlacedBlock; plan: Plan }>()
 const library = useLibraryStore()
-const placed = computed(() => store.timeline?.blocks.find(({ block }) => block.id === props.of))
 
 const lines = computed(() => {
-  const board = placed.value
-  const plan = store.plan
-  if (!board || !plan) return []
   const each = plan.groups.map((group, g) => ({
     group,
     sum: arithmetic(
@@ -40,13 +37,7 @@ const bar = computed(() => {
 </script>
 
 <template>
-  <section
-    v-if="placed"
-    class="sum"
-    aria-live="polite"
-    aria-label="How the length comes about"
-    data-test="sum"
-  >
+  <section class="sum" aria-live="polite" aria-label="How the length comes about" data-test="sum">
     <div class="bar" aria-hidden="true">
       <i
         v-for="part in bar"
@@ -59,12 +50,12 @@ const bar = computed(() => {
       <Sash v-if="line.ranks.length" :ranks="line.ranks" class="mr-1" />
       {{ line.sum.text
       }}<template v-if="lines.length === 1"
-        >: <b class="total">{{ minutes(placed.ms) }}</b></template
+        >: <b class="total">{{ minutes(board.ms) }}</b></template
       >
       <span v-if="line.sum.reps" class="reps">{{ line.sum.reps }}</span>
     </p>
     <p v-if="lines.length > 1">
-      The board takes <b class="total">{{ minutes(placed.ms) }}</b>
+      The board takes <b class="total">{{ minutes(board.ms) }}</b>
     </p>
   </section>
 </template>

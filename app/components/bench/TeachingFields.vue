@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import type { Block } from '~~/core/plan/schema'
+import type { Block, Group } from '~~/core/plan/schema'
 import { withFields } from '~/domain/with-fields'
 
 /** What those who teach agree on: why the board is there, who demonstrates, who leads which group. */
 type Teaching = NonNullable<Block['teaching']>
-const props = defineProps<{ block: Block }>()
+const props = defineProps<{ block: Block; groups: readonly Group[] }>()
 const emit = defineEmits<{ change: [teaching: Teaching | undefined] }>()
-const store = usePlanStore()
 const open = ref(false)
 watch(
   () => props.block.id,
@@ -51,7 +50,7 @@ function setLead(group: string, who: string | undefined) {
       placeholder="who demonstrates"
       @change="set({ demonstrates: text($event) })"
     />
-    <template v-for="group in store.plan?.groups" :key="group.id">
+    <template v-for="group in groups" :key="group.id">
       <span class="truncate"><Sash :ranks="group.ranks" /></span>
       <input
         class="field"

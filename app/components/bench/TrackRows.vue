@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import type { Block, Track } from '~~/core/plan/schema'
+import type { Block, Group, Track } from '~~/core/plan/schema'
 import { withItem } from '~~/core/plan/edit-places'
 import { withFields } from '~/domain/with-fields'
 import { shortDose, type Dose } from '~~/core/plan/doses'
 
 /** What each group does on a cut board: its item and layer, and in turns and layers its own dose. */
-const props = defineProps<{ block: Block }>()
+const props = defineProps<{ block: Block; groups: readonly Group[] }>()
 const emit = defineEmits<{ change: [tracks: Track[], touch: string] }>()
-const store = usePlanStore()
 const library = useLibraryStore()
 const open = ref<number>()
 watch(
@@ -17,10 +16,10 @@ watch(
 
 const tracks = computed(() => props.block.tracks ?? [])
 const ranksOf = (track: Track) =>
-  track.groups.flatMap((id) => store.plan?.groups.find((group) => group.id === id)?.ranks ?? [])
+  track.groups.flatMap((id) => props.groups.find((group) => group.id === id)?.ranks ?? [])
 const missing = computed(() => {
   const inTrack = new Set(tracks.value.flatMap(({ groups }) => groups))
-  return (store.plan?.groups ?? []).filter(({ id }) => !inTrack.has(id))
+  return props.groups.filter(({ id }) => !inTrack.has(id))
 })
 const layersOf = (track: Track) =>
   Math.max(track.layer, library.items.get(track.technique)?.layers.length ?? 1)

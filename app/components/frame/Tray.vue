@@ -117,6 +117,8 @@ function walk(event: KeyboardEvent) {
   display: flex;
   height: 84px;
   flex: none;
+  /* It is painted again only when something in it changes. */
+  contain: strict;
   border-top: 2px solid #b9a98d;
   background: var(--color-paper);
 }
