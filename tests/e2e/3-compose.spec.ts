@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './club'
-import { openCopy, signIn } from './steps'
+import { dragBoard, openCopy, order, signIn } from './steps'
 
 test.beforeEach(async ({ page }) => {
   await signIn(page)
@@ -10,8 +10,6 @@ const board = (page: Page, id: string) => page.locator(`[data-board="${id}"]`)
 const sum = (page: Page) => page.getByTestId('sum')
 const bar = (page: Page) => page.getByTestId('class-bar')
 const kept = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('all changes kept')
-const order = (page: Page) =>
-  page.locator('[data-board]').evaluateAll((boards) => boards.map((b) => b.getAttribute('data-board')))
 const titles = async (page: Page) => (await order(page)).join(' ')
 
 test('a change of dose changes the sentence, the beam and the clock times, and is kept', async ({ page }) => {
@@ -95,6 +93,49 @@ test('boards by keyboard: add, water, duplicate, move, remove; and all of it und
   for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
   await kept(page)
 })
+
+/** What has been drawn anew by the time the browser makes the frame of the next key. */
+const drawnByTheKey = (page: Page) =>
+  page.evaluate(() => {
+    const drawn = { boards: 0, bench: 0, shelf: 0 }
+    const places = {
+      boards: '[data-boards]',
+      bench: '[aria-label="The selected board"]',
+      shelf: '[aria-label="The shelf"]',
+    }
+    for (const [name, place] of Object.entries(places) as [keyof typeof places, string][])
+      new MutationObserver((changes) => (drawn[name] += changes.length)).observe(
+        document.querySelector(place)!,
+        { attributes: true, characterData: true, childList: true, subtree: true },
+      )
+    const frame = new Promise<typeof drawn>((resolve) =>
+      addEventListener('keydown', () => requestAnimationFrame(() => resolve({ ...drawn })), {
+        capture: true,
+        once: true,
+      }),
+    )
+    Object.assign(window, { lintelFrame: frame })
+  })
+const frameOfTheKey = (page: Page) =>
+  page.evaluate(
+    () =>
+      (window as unknown as { lintelFrame: Promise<Record<'boards' | 'bench' | 'shelf', number>> })
+        .lintelFrame,
+  )
+
+for (const id of ['falls', 'kicks', 'pads'])
+  test(`a key draws the boards in its own frame, and the bench after it: ${id}`, async ({ page }) => {
+    await board(page, id).click()
+    const [title = ''] = ((await board(page, id).getAttribute('aria-label')) ?? '').split(',')
+    await expect(page.locator('#board-title')).toHaveValue(title)
+    const before = await sum(page).textContent()
+    await drawnByTheKey(page)
+    await page.keyboard.press(']')
+    const drawn = await frameOfTheKey(page)
+    expect(drawn.boards).toBeGreaterThan(0)
+    expect(drawn).toMatchObject({ bench: 0, shelf: 0 })
+    await expect(sum(page)).not.toHaveText(before!)
+  })
 
 test('sets and reps by their keys, partner drill by P, and the arrows walk the boards', async ({ page }) => {
   await board(page, 'falls').click()
@@ -210,25 +251,13 @@ test('the shelf: find, see what it would do, place it with Enter', async ({ page
   await kept(page)
 })
 
-/** Takes a board by its middle and lets it go over another: near its lower edge going down, its upper going up. */
-async function drag(page: Page, id: string, over: string) {
-  const from = (await board(page, id).boundingBox())!
-  const to = (await board(page, over).boundingBox())!
-  const [enter, rest] = to.y > from.y ? [to.y + 4, to.y + to.height - 3] : [to.y + to.height - 4, to.y + 3]
-  await page.mouse.move(from.x + 200, from.y + from.height / 2)
-  await page.mouse.down()
-  await page.mouse.move(to.x + 200, enter, { steps: 6 })
-  await page.mouse.move(to.x + 200, rest, { steps: 8 })
-  await page.mouse.up()
-}
-
 test('a board is dragged to another place, down and up, each one step of undo', async ({ page }) => {
   const before = await order(page)
-  await drag(page, 'circles', 'falls')
+  await dragBoard(page, 'circles', 'falls')
   await expect.poll(() => titles(page)).toContain('run falls circles')
   await page.keyboard.press('Control+z')
   expect(await order(page)).toEqual(before)
-  await drag(page, 'falls', 'run')
+  await dragBoard(page, 'falls', 'run')
   await expect.poll(() => titles(page)).toContain('line-up falls run circles')
   await page.keyboard.press('Control+z')
   expect(await order(page)).toEqual(before)

@@ -1,11 +1,9 @@
 import { expect, test, type Page } from './club'
-import { ask, classOfToday, goToFirstBow, openCopy, signIn } from './steps'
+import { ask, classOfToday, dragBoard, goToFirstBow, openCopy, order, signIn } from './steps'
 
 /** What makes it quick: one press at the door, groups for tonight, boards moved together, panes that widen and fold. */
 const board = (page: Page, id: string) => page.locator(`[data-board="${id}"]`)
 const kept = (page: Page) => expect(page.getByTestId('save-state').first()).toHaveText('all changes kept')
-const order = (page: Page) =>
-  page.locator('[data-board]').evaluateAll((boards) => boards.map((b) => b.getAttribute('data-board')))
 
 test('at the door of the demo club its sign-ins are pressed', async ({ page }) => {
   await page.goto('/sign-in')
@@ -53,20 +51,7 @@ test('one of several marked boards is dragged, and all of them go', async ({ pag
   const before = await order(page)
   await board(page, 'run').click()
   await board(page, 'circles').click({ modifiers: ['Control'] })
-  const from = (await board(page, 'circles').boundingBox())!
-  const to = (await board(page, 'kicks').boundingBox())!
-  await page.mouse.move(from.x + 200, from.y + from.height / 2)
-  await page.mouse.down()
-  await page.mouse.move(to.x + 200, to.y + 4, { steps: 6 })
-  // While boards make room the hand is not heard: it moves on until the board it holds is behind the other one.
-  let toAndFro = 0
-  const isBehind = async () => {
-    await page.mouse.move(to.x + 200 + (toAndFro++ % 2), to.y + to.height - 3, { steps: 3 })
-    const held = await order(page)
-    return held.indexOf('circles') - held.indexOf('kicks')
-  }
-  await expect.poll(isBehind).toBe(1)
-  await page.mouse.up()
+  await dragBoard(page, 'circles', 'kicks')
   const others = before.filter((id) => id !== 'run' && id !== 'circles')
   others.splice(others.indexOf('kicks') + 1, 0, 'run', 'circles')
   await expect.poll(() => order(page)).toEqual(others)

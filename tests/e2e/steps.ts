@@ -136,3 +136,27 @@ export const ranksKept = (page: Page) =>
 
 /** No tap of the register is on its way any more: a page that is loaded anew must find it. */
 export const allSent = (page: Page) => expect(page.getByText('wait for the server')).toHaveCount(0)
+
+/** The boards of the frame, by id, from the first to the last. */
+export const order = (page: Page) =>
+  page.locator('[data-board]').evaluateAll((boards) => boards.map((b) => b.getAttribute('data-board')))
+
+/** Takes a board by its middle and lets it go beyond another: near its lower edge going down, its upper going up. */
+export async function dragBoard(page: Page, id: string, over: string): Promise<void> {
+  const boxOf = async (board: string) => (await page.locator(`[data-board="${board}"]`).boundingBox())!
+  const [from, to] = [await boxOf(id), await boxOf(over)]
+  const down = to.y > from.y
+  const [enter, rest] = down ? [to.y + 4, to.y + to.height - 3] : [to.y + to.height - 4, to.y + 3]
+  await page.mouse.move(from.x + 200, from.y + from.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(to.x + 200, enter, { steps: 6 })
+  // While boards make room the hand is not heard: it moves on until the board it holds is beyond the other one.
+  let toAndFro = 0
+  const beyond = async () => {
+    await page.mouse.move(to.x + 200 + (toAndFro++ % 2), rest, { steps: 3 })
+    const held = await order(page)
+    return held.indexOf(id) - held.indexOf(over)
+  }
+  await expect.poll(beyond).toBe(down ? 1 : -1)
+  await page.mouse.up()
+}

@@ -173,7 +173,8 @@ const dated = computed(() => {
         :class="{ 'no-shelf': !isOpen.shelf, 'no-bench': !isOpen.bench }"
         :style="{ '--shelf': `${widths.shelf}px`, '--bench': `${widths.bench}px` }"
       >
-        <Shelf v-show="isOpen.shelf" ref="shelf" />
+        <!-- Folded by a class: what is shown by `v-show` is drawn anew with whatever is drawn here. -->
+        <Shelf ref="shelf" :class="{ folded: !isOpen.shelf }" />
         <PaneEdge
           v-if="isOpen.shelf"
           v-model="widths.shelf"
@@ -286,7 +287,7 @@ const dated = computed(() => {
           :usual="USUAL_PANES.bench"
         />
         <LazyDraftPanel v-if="isOpen.bench && draft.isOpen" />
-        <Bench v-show="isOpen.bench && !draft.isOpen" />
+        <Bench :class="{ folded: !isOpen.bench || draft.isOpen }" />
       </div>
       <Tray ref="tray" />
     </main>
@@ -340,6 +341,9 @@ const dated = computed(() => {
 }
 .room > * {
   grid-row: 1;
+}
+.room > :deep(.folded) {
+  display: none;
 }
 .no-shelf {
   grid-template-columns: 0 0 minmax(0, 1fr) 0 var(--bench);
