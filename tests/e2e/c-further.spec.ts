@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { chapterTimes } from '../core/formats/vtt'
 import { expect, test, type Page } from './club'
-import { ask, goToFirstBow, MINUTE, openInCompose, passTime, signIn } from './steps'
+import { allSent, ask, goToFirstBow, MINUTE, openInCompose, passTime, signIn } from './steps'
 
 /** Two skills in one exchange, combinations, routines, forms move by move, series, and versions of one's own: made, run, and recorded. */
 test.beforeEach(({ page }) => signIn(page))
@@ -142,6 +142,7 @@ test('a form is stepped through on the floor; a version of one’s own is a tap 
   await layer.click()
   await layer.click()
   await expect(layer).toHaveText('Either leg first')
+  await allSent(page)
   await page.reload()
   await expect(row.getByRole('button', { name: /Change it$/ })).toHaveText('Either leg first')
 
