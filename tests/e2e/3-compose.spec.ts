@@ -94,34 +94,27 @@ test('boards by keyboard: add, water, duplicate, move, remove; and all of it und
   await kept(page)
 })
 
-/** What has been drawn anew by the time the browser makes the frame of the next key. */
-const drawnByTheKey = (page: Page) =>
-  page.evaluate(() => {
+/** What will have been drawn anew by the time the browser makes the frame of the next key. */
+const drawnByTheNextKey = (page: Page) =>
+  page.evaluateHandle(() => {
     const drawn = { boards: 0, bench: 0, shelf: 0 }
-    const places = {
-      boards: '[data-boards]',
-      bench: '[aria-label="The selected board"]',
-      shelf: '[aria-label="The shelf"]',
-    }
-    for (const [name, place] of Object.entries(places) as [keyof typeof places, string][])
+    const watch = (name: keyof typeof drawn, place: string) =>
       new MutationObserver((changes) => (drawn[name] += changes.length)).observe(
         document.querySelector(place)!,
         { attributes: true, characterData: true, childList: true, subtree: true },
       )
-    const frame = new Promise<typeof drawn>((resolve) =>
+    watch('boards', '[data-boards]')
+    watch('bench', '[aria-label="The selected board"]')
+    watch('shelf', '[aria-label="The shelf"]')
+    const atFrame = new Promise<typeof drawn>((resolve) =>
       addEventListener('keydown', () => requestAnimationFrame(() => resolve({ ...drawn })), {
         capture: true,
         once: true,
       }),
     )
-    Object.assign(window, { lintelFrame: frame })
+    // Not the promise itself, which would be waited for before the key is pressed.
+    return { atFrame }
   })
-const frameOfTheKey = (page: Page) =>
-  page.evaluate(
-    () =>
-      (window as unknown as { lintelFrame: Promise<Record<'boards' | 'bench' | 'shelf', number>> })
-        .lintelFrame,
-  )
 
 for (const id of ['falls', 'kicks', 'pads'])
   test(`a key draws the boards in its own frame, and the bench after it: ${id}`, async ({ page }) => {
@@ -129,9 +122,9 @@ for (const id of ['falls', 'kicks', 'pads'])
     const [title = ''] = ((await board(page, id).getAttribute('aria-label')) ?? '').split(',')
     await expect(page.locator('#board-title')).toHaveValue(title)
     const before = await sum(page).textContent()
-    await drawnByTheKey(page)
+    const next = await drawnByTheNextKey(page)
     await page.keyboard.press(']')
-    const drawn = await frameOfTheKey(page)
+    const drawn = await next.evaluate(({ atFrame }) => atFrame)
     expect(drawn.boards).toBeGreaterThan(0)
     expect(drawn).toMatchObject({ bench: 0, shelf: 0 })
     await expect(sum(page)).not.toHaveText(before!)

@@ -218,7 +218,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         @update:model-value="set({ start: $event === 'word' ? 'word' : undefined })"
       />
 
-      <Sum v-if="placed && plan" :board="placed" :plan="plan" />
+      <Sum v-if="placed" :board="placed" :plan="plan" />
 
       <section v-if="block.tracks" class="part">
         <h3>{{ block.mode === 'turns' ? 'Taught in turn' : 'Each rank its own' }}</h3>
@@ -304,7 +304,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         <LazySaveShape :block="block" />
       </section>
     </template>
-    <LazyPlanSettings v-else-if="store.plan" />
+    <LazyPlanSettings v-else-if="plan" />
   </aside>
 </template>
 
