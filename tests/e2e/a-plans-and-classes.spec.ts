@@ -116,9 +116,25 @@ test('a plan is copied, renamed, put away and taken out, and deleted', async ({ 
   await expect(row('Hips, the other way, a copy')).toBeVisible()
   await choose('Hips, the other way', 'Put away')
   await expect(mine).toHaveCount(0)
+  // Its row is gone, and it is taken back all the same.
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(mine).toBeVisible()
+  await choose('Hips, the other way', 'Put away')
+  await expect(mine).toHaveCount(0)
   await page.getByRole('button', { name: /^Put away/ }).click()
+  // The network is slow: another list is shown before it is brought back.
+  let bringBack = () => {}
+  const listIsShown = new Promise<void>((resolve) => (bringBack = resolve))
+  await page.route('**/put-away', async (route) => {
+    await listIsShown
+    await route.continue()
+  })
   await choose('Hips, the other way', 'Bring back')
   await page.getByRole('button', { name: /^All/ }).click()
+  await expect(row('Hips, the other way, a copy')).toBeVisible()
+  await expect(mine).toHaveCount(0)
+  bringBack()
+  await expect(mine).toBeVisible()
   await choose('Hips, the other way', 'Delete')
   await page.getByRole('button', { name: 'Delete it' }).click()
   await expect(mine).toHaveCount(0)

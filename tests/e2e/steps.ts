@@ -143,12 +143,20 @@ export const order = (page: Page) =>
 
 /** Takes a board by its middle and lets it go beyond another: near its lower edge going down, its upper going up. */
 export async function dragBoard(page: Page, id: string, over: string): Promise<void> {
-  const boxOf = async (board: string) => (await page.locator(`[data-board="${board}"]`).boundingBox())!
+  const at = (board: string) => page.locator(`[data-board="${board}"]`)
+  const boxOf = async (board: string) => (await at(board).boundingBox())!
+  // The boards may still be moving when one is reached for: it is in the hand once it says so.
+  await expect(async () => {
+    const { x, y, height } = await boxOf(id)
+    await page.mouse.move(x + 200, y + height / 2)
+    await page.mouse.down()
+    const isHeld = await at(id).evaluate((held) => held.classList.contains('sortable-chosen'))
+    if (!isHeld) await page.mouse.up()
+    expect(isHeld).toBe(true)
+  }).toPass()
   const [from, to] = [await boxOf(id), await boxOf(over)]
   const down = to.y > from.y
   const [enter, rest] = down ? [to.y + 4, to.y + to.height - 3] : [to.y + to.height - 4, to.y + 3]
-  await page.mouse.move(from.x + 200, from.y + from.height / 2)
-  await page.mouse.down()
   await page.mouse.move(to.x + 200, enter, { steps: 6 })
   // While boards make room the hand is not heard: it moves on until the board it holds is beyond the other one.
   let toAndFro = 0

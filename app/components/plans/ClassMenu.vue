@@ -5,12 +5,16 @@ import type { ClassTimes } from '~~/core/curriculum/class-days'
 import { longDay } from '~/domain/days'
 
 /** What can be done with a class of the list. What was recorded of one stands: it can only be put away. */
-const props = defineProps<{ held: ClassSummary; today: string }>()
-const emit = defineEmits<{ changed: [] }>()
+const props = defineProps<{
+  held: ClassSummary
+  today: string
+  /** Told as a prop: what a row that is gone by then emits nobody hears. */
+  onChanged: () => void
+}>()
 const planning = usePlanning()
 const { asks, problem, isBeside, busy, ask, leave, doing } = useAsking<
   'move' | 'again' | 'delete' | 'chapters'
->(() => emit('changed'))
+>(() => props.onChanged())
 const times = ref<ClassTimes>({ day: '', startTime: '', lengthMin: 60 })
 const path = computed(() => `/api/classes/${props.held.id}`)
 
@@ -26,7 +30,7 @@ const settle = () =>
   })
 async function putAway(is: boolean) {
   const says = 'The class is put away; what was recorded of it stands.'
-  if (!(await doing(() => planning.putAway(path.value, is, says, () => emit('changed')))))
+  if (!(await doing(() => planning.putAway(path.value, is, says, () => props.onChanged()))))
     toast.error(problem.value)
 }
 const remove = () => doing(() => api(path.value, { method: 'DELETE', body: {} }))

@@ -3,10 +3,14 @@ import { toast } from '~/domain/toast'
 import { savedPlanSchema, type ListedPlan } from '~~/shared/answers'
 
 /** What can be done with a plan of the list. What classes were run by is protected: it can only be put away. */
-const props = defineProps<{ plan: ListedPlan }>()
-const emit = defineEmits<{ changed: []; use: [] }>()
+const props = defineProps<{
+  plan: ListedPlan
+  /** Told as a prop: by the time something is done the list may show others, and what a row that is gone emits nobody hears. */
+  onChanged: () => void
+}>()
+const emit = defineEmits<{ use: [] }>()
 const planning = usePlanning()
-const { asks, problem, busy, ask, leave, doing } = useAsking<'rename' | 'delete'>(() => emit('changed'))
+const { asks, problem, busy, ask, leave, doing } = useAsking<'rename' | 'delete'>(() => props.onChanged())
 const name = ref('')
 const path = computed(() => `/api/plans/${props.plan.id}`)
 
@@ -30,7 +34,9 @@ const rename = () =>
     await api(path.value, { method: 'PUT', body: { base: version, plan: { ...plan, title } } })
   })
 const putAway = (is: boolean) =>
-  atOnce(() => planning.putAway(path.value, is, `“${props.plan.title}” is put away.`, () => emit('changed')))
+  atOnce(() =>
+    planning.putAway(path.value, is, `“${props.plan.title}” is put away.`, () => props.onChanged()),
+  )
 const remove = () => doing(() => api(path.value, { method: 'DELETE', body: {} }))
 function askForName() {
   name.value = props.plan.title

@@ -8,8 +8,13 @@ import { longDay } from '~/domain/days'
 import { dayOf } from '~/domain/wall-time'
 
 /** Puts a plan on a class: one that is to come, or a new one. It is said what is put in the place of what, and it can be undone. */
-const props = defineProps<{ plan: { id: string; title: string }; why?: string }>()
-const emit = defineEmits<{ close: []; used: [held: { classId: string; planId: string }] }>()
+const props = defineProps<{
+  plan: { id: string; title: string }
+  why?: string
+  /** Told as a prop: it is undone when the dialog is gone, and what it emits then nobody hears. */
+  onUsed: (held: { classId: string; planId: string }) => void
+}>()
+const emit = defineEmits<{ close: [] }>()
 const library = useLibraryStore()
 const planning = usePlanning()
 const coming = shallowRef<ClassSummary[]>()
@@ -41,9 +46,9 @@ const putOn = (held: ClassSummary) =>
   doing(async () => {
     const says = `“${props.plan.title}” is the plan of ${longDay(held.day)}, ${held.startTime}, instead of “${held.title}”.`
     const { planId } = await planning.putOn(props.plan.id, held, says, () =>
-      emit('used', { classId: held.id, planId: props.plan.id }),
+      props.onUsed({ classId: held.id, planId: props.plan.id }),
     )
-    emit('used', { classId: held.id, planId })
+    props.onUsed({ classId: held.id, planId })
   })
 const add = (beside: boolean) =>
   doing(async () => {
@@ -51,7 +56,7 @@ const add = (beside: boolean) =>
     if (!day || !startTime) throw new Error('Say the day and the first bow of the class.')
     const made = await planning.addClass({ planId: props.plan.id }, times.value, beside)
     toast(`“${props.plan.title}” is the plan of ${longDay(day)}, ${startTime}.`)
-    emit('used', { classId: made.id, planId: made.planId })
+    props.onUsed({ classId: made.id, planId: made.planId })
   })
 </script>
 
