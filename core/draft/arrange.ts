@@ -1,15 +1,14 @@
 import type { ClubFacts } from '../checks/club-facts'
-import { fresh } from '../balance/worth'
 import type { Category } from '../curriculum/categories'
-import { REGIONS } from '../curriculum/item'
 import { BoardCosts } from './board-costs'
-import { bodyOf, UNITS_FOR } from '../checks/warmup/body'
+import { bodyOf } from '../checks/warmup/body'
 import { doneWith, unready } from './body'
 import type { Candidate, DraftGroup } from './candidates'
-import { bodySec, type WorkLength } from './beats'
-import { secondsOf, type ClassFrame } from './frame'
+import type { WorkLength } from './beats'
+import { boardSec, boardTimes, type BoardTimes } from './board-times'
+import type { ClassFrame } from './frame'
 import type { Choice } from './model'
-import { intensityOf, SETUP_SEC } from './model-parts'
+import { intensityOf } from './model-parts'
 
 /**
  * Which board every chosen item comes to, and in which order the boards are: nothing of it changes what the plan is worth. Boards of one
@@ -48,14 +47,10 @@ const STAGES: Record<Category, number> = {
 
 const ROUNDS = 140
 const MOST_TRIES = 12_000
-const MOST_STARTS = 3
-const MOST_MENDS = 12_000
 /** What a broken limit counts: little enough to be walked through while boards are still dealt out. */
 const BROKEN = 9
 /** How gladly changes for the worse are taken at first. */
 const HEAT = 3
-/** What a point of worth counts, where items of boards of different lengths change places. */
-const LOSS = 20
 const HARD = 7
 
 /** @param filled boards that have their items already, to be put in order only; nothing: the items of the choice are dealt out */
@@ -64,28 +59,17 @@ export function arrange(
   frame: ClassFrame,
   groups: readonly DraftGroup[],
   club: ClubFacts,
-  counted: ReadonlySet<string>,
   chance: () => number,
   filled?: readonly DraftBoard[],
 ): DraftBoard[] {
-  return new Arranging(choice, frame, groups, club, counted, chance, filled).boards()
+  return new Arranging(choice, frame, groups, club, chance, filled).boards()
 }
 
 class Arranging {
   private readonly at: DraftBoard[]
   private readonly stage = new Map<string, number>()
-  /** Units of each region that the warm-up gives, and when it and every stretch is over or begins, in seconds. */
-  private readonly warmed: number[]
-  private readonly warmAt: number
-  private readonly begins: number[]
-  private readonly chosenWorth: number
-  /** Seconds of each candidate on the boards as they are. */
-  private readonly seconds: number[]
-  private readonly candidates: readonly Candidate[]
-  private readonly numberOf = new Map<Candidate, number>()
+  private readonly times: BoardTimes
   private broken = 0
-  /** Items of boards of different lengths may change places, for a price. */
-  private bends = false
   private readonly costs: BoardCosts
 
   constructor(
@@ -93,8 +77,6 @@ class Arranging {
     private readonly frame: ClassFrame,
     private readonly groups: readonly DraftGroup[],
     club: ClubFacts,
-    /** Categories whose share is limited. */
-    private readonly counted: ReadonlySet<string>,
     private readonly chance: () => number,
     filled: readonly DraftBoard[] | undefined,
   ) {
@@ -114,30 +96,13 @@ class Arranging {
       })),
     ])
     this.at = filled ? filled.map((board) => ({ ...board, works: [...board.works] })) : empty
-    this.warmed = REGIONS.map((region) =>
-      choice.warmup.reduce((sum, { item, sec }) => sum + ((item.prepares[region] ?? 0) * sec) / 60, 0),
-    )
-    const gap = frame.transitionSec
-    const warmupSec = choice.warmup.reduce((sum, { sec }) => sum + sec, choice.plainWarmupSec)
-    this.warmAt = frame.opening.sec + gap + secondsOf(frame.warmup.pinned) + warmupSec
-    let at = this.warmAt + gap
-    this.begins = choice.stretches.map(({ known, shown, freeSec, pinned }) => {
-      const begins = at
-      const boards = [...known, ...shown].reduce((sum, length) => sum + boardSec(length, gap), 0)
-      const kept = pinned.reduce((sum, p) => sum + (frame.pinned[p]?.sec ?? 0) + gap, 0)
-      at += boards + kept + freeSec + frame.waterSec + gap
-      return begins
-    })
+    this.times = boardTimes(choice, frame)
     const chosen = filled
       ? filled.flatMap(({ works }) => works.flatMap((work) => work ?? []))
       : choice.chosen.map(({ candidate }) => candidate)
     for (const { item } of chosen)
       if (!this.stage.has(item.id)) this.stage.set(item.id, STAGES[item.category] + (chance() - 0.5) * 1.6)
     if (!filled) this.deal(choice)
-    this.candidates = groups.flatMap(({ candidates }) => candidates)
-    this.candidates.forEach((candidate, n) => this.numberOf.set(candidate, n))
-    this.seconds = this.candidates.map(() => 0)
-    this.chosenWorth = this.worth()
   }
 
   /** What is shown to its own board, then what most groups share, then the rest. */
@@ -177,11 +142,7 @@ class Arranging {
   }
 
   boards(): DraftBoard[] {
-    for (let again = 0; again < MOST_STARTS && (again === 0 || this.brokenNow() > 0); again++) {
-      this.bends = again > 1
-      this.anneal()
-    }
-    this.mend()
+    this.anneal()
     return this.copy()
   }
 
@@ -209,99 +170,6 @@ class Arranging {
       } else undo()
     }
     kept.forEach((board, p) => (this.at[p] = board))
-  }
-
-  /**
-   * Where a board still breaks a limit, a group takes another item there, or two boards of different lengths change what a group works:
-   * nothing hard, nothing that is counted elsewhere. It costs less than asking the programme again without what was in the way.
-   */
-  private mend(): void {
-    let tries = MOST_MENDS
-    for (let broken = this.brokenNow(); broken > 0 && tries > 0; broken = this.brokenNow()) {
-      let best: (() => void) | undefined
-      let least = Infinity
-      for (const change of this.mends()) {
-        tries--
-        const kept = this.at.map(({ works }) => works)
-        change()
-        const next = this.cost()
-        if (this.broken < broken && next < least) {
-          least = next
-          best = change
-        }
-        this.at.forEach((board, p) => (board.works = kept[p] ?? board.works))
-      }
-      if (!best) return
-      best()
-    }
-  }
-
-  private brokenNow(): number {
-    this.cost()
-    return this.broken
-  }
-
-  /** What the boards are worth: an item that comes twice is worth what all its seconds are together. */
-  private worth(): number {
-    const { seconds } = this
-    seconds.fill(0)
-    for (const { works, length } of this.at)
-      for (const work of works) {
-        const n = work && this.numberOf.get(work)
-        if (n !== undefined) seconds[n] = (seconds[n] ?? 0) + length
-      }
-    return seconds.reduce(
-      (sum, sec, n) => (sec ? sum + (this.candidates[n]?.weight ?? 0) * fresh(sec) : sum),
-      0,
-    )
-  }
-
-  /** Changes that only mending makes. */
-  private *mends(): Generator<() => void> {
-    const { at, groups } = this
-    for (const [g, group] of groups.entries()) {
-      const others = group.candidates.filter((one) => this.isEasy(one) && this.isWarm(one))
-      for (const [p, board] of at.entries()) {
-        const was = board.works[g]
-        if (!was) continue
-        for (const other of others)
-          if (other !== was)
-            yield () => {
-              board.works = board.works.with(g, other)
-            }
-        if (!this.isUncounted(was)) continue
-        for (const beside of at.slice(p + 1)) {
-          const other = beside.works[g]
-          if (beside.length === board.length || !other || other.item === was.item || !this.isUncounted(other))
-            continue
-          yield () => {
-            board.works = board.works.with(g, other)
-            beside.works = beside.works.with(g, was)
-          }
-        }
-      }
-    }
-  }
-
-  /** Whether the warm-up is enough for it. */
-  private isWarm({ item }: Candidate): boolean {
-    return bodyOf(item).asks.every(([r, demand]) => (this.warmed[r] ?? 0) >= UNITS_FOR[demand])
-  }
-
-  /** Nothing is counted of it: how long it is worked breaks no limit. */
-  private isUncounted({ item: { category, jumps, headContact } }: Candidate): boolean {
-    return jumps === 0 && !headContact && !this.counted.has(category)
-  }
-
-  private isEasy(one: Candidate): boolean {
-    const { item, isNew, standing } = one
-    return (
-      this.isUncounted(one) &&
-      !isNew &&
-      standing !== 'new' &&
-      item.category !== 'throws' &&
-      intensityOf(item) < 8
-    )
   }
 
   private copy = (): DraftBoard[] => this.at.map((board) => ({ ...board, works: [...board.works] }))
@@ -332,18 +200,6 @@ class Arranging {
       swap()
       return swap
     }
-    if (this.bends && kind > 0.92 && a.length !== b.length) {
-      const g = this.pick(groups.length)
-      const [x, y] = [a.works[g], b.works[g]]
-      if (!x || !y || x === y || !this.isUncounted(x) || !this.isUncounted(y)) return undefined
-      const [was, other] = [a.works, b.works]
-      a.works = was.with(g, y)
-      b.works = other.with(g, x)
-      return () => {
-        a.works = was
-        b.works = other
-      }
-    }
     if (a.stretch !== b.stretch) return undefined
     const swap = () => ([at[p], at[q]] = [at[q] as DraftBoard, at[p] as DraftBoard])
     swap()
@@ -357,14 +213,15 @@ class Arranging {
     const fallen = new Set<number>()
     const had = new Set<string>()
     let highest = -Infinity
-    let second = this.warmAt
+    const { warmed, worked: warmedAt, begins: stretchBegins } = this.times
+    let second = 0
     let stretch = -1
-    const units = this.groups.map(() => [...this.warmed])
-    const worked = this.groups.map(() => this.warmed.map(() => this.warmAt))
+    const units = this.groups.map(() => [...warmed])
+    const worked = this.groups.map(() => [...warmedAt])
     this.at.forEach((board, p) => {
-      if (board.stretch !== stretch) second = this.begins[(stretch = board.stretch)] ?? second
+      if (board.stretch !== stretch) second = stretchBegins[(stretch = board.stretch)] ?? second
       const begins = second
-      second += boardSec(board.length, this.frame.transitionSec)
+      second += boardSec(board, this.frame.transitionSec)
       cost += this.costs.of(board.works)
       let stages = 0
       let many = 0
@@ -396,9 +253,6 @@ class Arranging {
       highest = Math.max(highest, stage)
     })
     this.broken = broken
-    return cost + BROKEN * broken + LOSS * Math.max(0, this.chosenWorth - this.worth())
+    return cost + BROKEN * broken
   }
 }
-
-/** From the first rep of a board to the next board, about. */
-const boardSec = (length: WorkLength, gapSec: number): number => bodySec(length) + SETUP_SEC + gapSec

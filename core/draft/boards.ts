@@ -14,6 +14,7 @@ import type { DraftBoard } from './arrange'
 import type { DraftGroup } from './candidates'
 import { pinnedPlan, type ClassFrame } from './frame'
 import type { Choice } from './model'
+import { inTheirOrder } from './board-times'
 import { mainBoard } from './main-board'
 import type { DraftRequest } from './request'
 
@@ -143,8 +144,7 @@ class Writing {
 
   private warmUp(): void {
     const { warmup, plainWarmupSec } = this.choice
-    const pulse = ({ item }: Choice['warmup'][number]) => item.prepares.pulse ?? 0
-    const exercises = [...warmup].sort((a, b) => pulse(b) - pulse(a) || (a.item.id < b.item.id ? -1 : 1))
+    const exercises = inTheirOrder(warmup)
     const entries = [
       ...(plainWarmupSec
         ? [

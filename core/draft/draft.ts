@@ -6,11 +6,11 @@ import { lateSec, sooner } from './before-water'
 import { writeDraft } from './boards'
 import { draftGroups, type DraftGroup } from './candidates'
 import { exercisesFor } from './exercises'
+import { fit } from './fit'
 import { frameOf, type ClassFrame } from './frame'
 import { finished, isBetter, judgePlan, withoutTrouble, type Draft, type Judged } from './judge'
 import { draftModel, type Choice, type DraftModel } from './model'
-import { worthIn, type Programme, type ProgrammeAnswer } from './programme'
-import { refill } from './refill'
+import type { Programme, ProgrammeAnswer } from './programme'
 import type { DraftRequest } from './request'
 import { ROOM_KEPT, ruleOut, type Ruled } from './rule-out'
 
@@ -38,8 +38,6 @@ const MORE_WATERS = 3
 /** Where mending boards cost more than this share, the programme is asked for boards that need none. */
 const MOST_MENDED = 0.018
 const MOST_SHORT = 2
-/** How many of the solver's answers before the last are arranged as well, where that one cannot be without loss. */
-const MOST_BEFORE = 2
 
 /**
  * Drafts a class. It yields each programme that has to be solved and is given the answer; it returns the draft, or nothing where no class
@@ -66,7 +64,7 @@ export function* draftClass(
       },
     }
     if (!answer.values && !answer.infeasible && repair === 0) {
-      // Nothing was found in time: a full hall is what makes it hard, and boards can be filled anew afterwards.
+      // Nothing was found in time: a full hall is what makes it hard, and boards can be made to fit afterwards.
       if (Number.isFinite(answer.bound)) bound = attempt.model.boundOf(answer.bound)
       ruled.hall = 'left out'
       continue
@@ -80,27 +78,26 @@ export function* draftClass(
     }
     // What is ruled out later is still in what the first programme could form.
     bound ??= attempt.model.boundOf(answer.bound)
-    const judged = attempt.judge(answer.values)
     const isGoodEnough = ({ grave, worth }: Judged) =>
       grave.length === 0 && worth.value >= (bound ?? 0) * (1 - MOST_MENDED)
     const take = (one: Judged) => {
       const clear = withoutTrouble(one, request, club)
       if (!best || isBetter(clear, best)) best = { ...clear, bound: bound ?? 0 }
+      return isGoodEnough(clear)
     }
-    take(judged)
-    // What is worth a little less to the programme can be dealt out among the boards with less loss.
-    if (!isGoodEnough(judged))
-      for (const values of (answer.before ?? []).slice(0, MOST_BEFORE))
-        if (!best || worthIn(attempt.model.programme, values) > best.worth.value) take(attempt.judge(values))
-    if (!best || !isGoodEnough(best)) {
-      const again = attempt.refill(answer.values)
-      const filled: ProgrammeAnswer = yield again.asked(bound)
-      if (filled.values) take(again.judge(filled.values))
+    let judged = attempt.judge(answer.values)
+    if (!take(judged)) {
+      const fitted = attempt.fit(answer.values)
+      take(fitted)
+      if (isBetter(fitted, judged)) judged = fitted
     }
     if (!best) break
-    const isGood = isGoodEnough(best)
     // What is ruled out makes nothing worth more: once no answer can be better than the best, it stands.
-    if (isGood || (best.grave.length === 0 && attempt.model.boundOf(answer.bound) <= best.worth.value)) break
+    if (
+      isGoodEnough(best) ||
+      (best.grave.length === 0 && attempt.model.boundOf(answer.bound) <= best.worth.value)
+    )
+      break
     if (judged.grave.length === 0) {
       if (++short > MOST_SHORT) break
       ruled.room *= ROOM_KEPT
@@ -123,8 +120,8 @@ function knownOf(request: DraftRequest, club: ClubFacts): Known {
 interface Attempt {
   model: DraftModel
   judge(values: ArrayLike<number>): Judged
-  /** The boards that came of it, to be filled anew. */
-  refill(values: ArrayLike<number>): { asked(bound: number): Asked; judge(values: ArrayLike<number>): Judged }
+  /** The boards that came of it, made to fit. */
+  fit(values: ArrayLike<number>): Judged
 }
 
 function attemptOf(
@@ -143,7 +140,7 @@ function attemptOf(
   const model = draftModel({ request, club, frame, groups, exercises, fades, room, hall, chance })
   const counted = new Set(Object.keys(request.most))
   const order = (choice: Choice, filled?: readonly DraftBoard[]) =>
-    arrange(choice, frame, groups, club, counted, chanceOf(request.seed + 1), filled)
+    arrange(choice, frame, groups, club, chanceOf(request.seed + 1), filled)
   function judge(choice: Choice, boards: readonly DraftBoard[]): Judged {
     const judgeWith = (one: Choice, on = boards) => {
       const { plan, why } = writeDraft(request, club, frame, groups, one, on)
@@ -173,18 +170,11 @@ function attemptOf(
       const { choice, boards } = arranged(values)
       return judge(choice, boards)
     },
-    refill(values) {
+    fit(values) {
       const { choice, boards } = arranged(values)
-      const again = refill({ club, groups, base: model.base, choice, boards, counted })
-      const judgeAgain = (filled: ArrayLike<number>) => judge(choice, order(choice, again.read(filled)))
-      return {
-        judge: judgeAgain,
-        asked: (bound) => ({
-          programme: again.programme,
-          isPart: true,
-          draftOf: ({ values: filled }) => filled && finished(judgeAgain(filled), bound),
-        }),
-      }
+      const question = { club, groups, base: model.base, choice, frame, boards, counted }
+      const fitted = fit({ ...question, chance: chanceOf(request.seed + 2) })
+      return judge(choice, order(choice, fitted.boards))
     },
   }
 }

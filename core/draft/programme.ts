@@ -16,8 +16,6 @@ export interface Programme {
   /** Worth that is there whatever is chosen. */
   anyway: number
   rows: { terms: Term[]; least: number; most: number }[]
-  /** Values of some columns to begin from, where there is something to begin from. */
-  start?: Term[]
 }
 
 export class ProgrammeBuilder {
@@ -95,16 +93,10 @@ export function toSparse({ rows }: Programme): { starts: number[]; indices: numb
   return { starts, indices, values }
 }
 
-/** What values come to. */
-export const worthIn = ({ worth, anyway }: Programme, values: ArrayLike<number>): number =>
-  worth.reduce((sum, each, column) => sum + each * (values[column] ?? 0), anyway)
-
 /** What a solver answers: the best values it found, if any, and what no values can be worth more than. */
 export interface ProgrammeAnswer {
   values: ArrayLike<number> | undefined
   bound: number
-  /** Those that were the best before, the latest first. */
-  before?: ArrayLike<number>[]
   /** It is proved that there are none. */
   infeasible?: boolean
 }

@@ -10,7 +10,7 @@ import type { DraftRequest } from './request'
 /** What a check found on a draft is ruled out, before the programme is asked again. */
 
 /** How much of the floor and the kit is left to be dealt out, each time boards were too full. */
-export const ROOM_KEPT = 0.98
+export const ROOM_KEPT = 0.96
 /** How much earlier there is water, in seconds, each time it was too late. */
 const WATER_SOONER = 15
 

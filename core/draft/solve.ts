@@ -48,26 +48,19 @@ export function solveProgramme(
     model.options.set('output_flag', false)
     model.options.set('time_limit', timeLimitSec)
     model.options.set('mip_rel_gap', gap)
-    if (programme.start)
-      model.setSolution({
-        indices: programme.start.map(([column]) => column),
-        values: programme.start.map(([, value]) => value),
-      })
-    const found: ArrayLike<number>[] = []
+    let best: ArrayLike<number> | undefined
     const { callbackType, modelStatus } = highs.constants
     const { modelStatus: status } = model.run({
       [callbackType.mipImprovingSolution]({ data }) {
         if (!data.mip_solution) return
-        found.unshift(data.mip_solution)
+        best = data.mip_solution
         onBetter?.({ values: data.mip_solution, bound: data.mip_dual_bound ?? Infinity })
       },
     })
     if (status === modelStatus.infeasible) return { values: undefined, bound: -Infinity, infeasible: true }
-    const [best, ...before] = found
     return {
       values: status === modelStatus.optimal ? model.getSolution().colValue : best,
       bound: Number(model.info.get('mip_dual_bound')),
-      before,
     }
   } finally {
     model.dispose()
@@ -75,12 +68,13 @@ export function solveProgramme(
 }
 
 /** Of the time there is, what the first search may take: the rest is for what the checks find. */
-const FIRST_SHARE = 0.6
-/** What is left over for arranging the last answer. */
-const SOLVING_SHARE = 0.9
+const FIRST_SHARE = 0.66
+/** What arranging the last answer and making it fit takes, and what of the time is left for solving all the same. */
+const FITTING_SEC = 1.8
+const LEAST_SHARE = 0.6
 const LEAST_SEC = 0.3
 /** What a question about a part of it may take of what is left, and what of its own best it may miss. */
-const PART_SHARE = 0.4
+const PART_SHARE = 0.8
 /** What asking again may take of what is left. */
 const AGAIN_SHARE = 0.55
 /** With less than this left it is asked once more only. */
@@ -102,11 +96,12 @@ export function solveAll(
 ): Draft | undefined {
   const began = now()
   const gap = goodEnough(request.groups.length, request.lengthMin)
+  const solvingSec = Math.max(request.timeLimitSec * LEAST_SHARE, request.timeLimitSec - FITTING_SEC)
   const drafting = draftClass(request, club)
   let step = drafting.next()
   for (let first = true; !step.done; first = false) {
     const { programme, draftOf, isPart = false, isUrgent = false } = step.value
-    const left = request.timeLimitSec * SOLVING_SHARE - (now() - began)
+    const left = solvingSec - (now() - began)
     const again = isUrgent || left < SPARE_SEC ? 1 : AGAIN_SHARE
     const share = first ? FIRST_SHARE : isPart ? PART_SHARE : again
     const timeLimitSec = left * share

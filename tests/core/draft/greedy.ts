@@ -45,7 +45,7 @@ export function greedyDraft(request: DraftRequest, club: ClubFacts): { plan: Pla
         if (candidate) choice.chosen.push({ candidate, lengths: [LENGTH] })
       }
   }
-  const boards = arrange(choice, frame, groups, club, new Set(), chanceOf(1))
+  const boards = arrange(choice, frame, groups, club, chanceOf(1))
   const { plan } = writeDraft(request, club, frame, groups, choice, boards)
   return { plan, value: worthOf(plan, club, new Set(request.theme)).value }
 }
