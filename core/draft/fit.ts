@@ -1,17 +1,9 @@
 import { fresh } from '../balance/worth'
-import { floorM2, kitOf, sameKit } from '../checks/hall/takes'
-import { isPower } from '../checks/ground'
-import { bodyOf, UNITS_FOR, type Body } from '../checks/warmup/body'
-import type { ClubFacts } from '../checks/club-facts'
 import type { DraftBoard } from './arrange'
-import type { PinnedBase } from './base'
-import { repsPerformed, WORK_LENGTHS } from './beats'
-import { boardSec, boardTimes, type BoardTimes } from './board-times'
+import { WORK_LENGTHS } from './beats'
+import { boardSec } from './board-times'
 import { doneWith, unready } from './body'
-import type { Candidate, DraftGroup } from './candidates'
-import type { ClassFrame } from './frame'
-import type { Choice } from './model'
-import { intensityOf, LONGEST_HARD_SEC } from './model-parts'
+import { FitParts, NEW_ITEMS, type FitQuestion, type Part } from './fit-parts'
 
 /**
  * Boards as they were arranged, made to fit: how many there are, how long, in which order and what can show something new stays. Items
@@ -19,18 +11,6 @@ import { intensityOf, LONGEST_HARD_SEC } from './model-parts'
  * (simulated annealing). The programme deals floor and kit out over boards of a length together, which in a full hall is more than boards
  * can hold.
  */
-
-export interface FitQuestion {
-  club: ClubFacts
-  groups: readonly DraftGroup[]
-  base: PinnedBase
-  choice: Choice
-  frame: ClassFrame
-  boards: readonly DraftBoard[]
-  /** Categories whose share is limited. */
-  counted: ReadonlySet<string>
-  chance: () => number
-}
 
 export interface Fitted {
   /** As many boards as before, as long, in the same order. */
@@ -52,46 +32,14 @@ const HEAT = { first: 0.3, last: 0.03 }
 const TAKES = 0.65
 const SWAPS = 0.28
 /** What a broken limit counts in worth: little enough to be walked through at first, more than it could ever gain at last. */
-const BROKEN = { first: 0.4, last: 12 }
-/** Where nobody has practised anything yet, an item may come again in the same class. */
-const TIMES_AT_FIRST = 2
-
-const NEW_ITEMS = 2
-
-/** What counts of an item that a group may work, added up many thousand times. */
-interface Part {
-  candidate: Candidate
-  /** Its number among those of the group. */
-  n: number
-  /** Seconds of it in what is pinned and in the warm-up. */
-  hadSec: number
-  times: number
-  isThrow: boolean
-  isFall: boolean
-  body: Body
-  /** What it is shown as, where it is new to the group: the same number for every group that it is shown to. */
-  news: number
-  /** Of the floor and of each piece of kit. */
-  takes: readonly number[]
-  /** By the number of a length: what it serves the first time, and what it adds to the limits of its group. */
-  serves: readonly number[]
-  adds: readonly (readonly (readonly [limit: number, amount: number])[])[]
-}
-
+const BROKEN = { first: 0.5, last: 16 }
 class Fitting {
+  private readonly of: FitParts
   private readonly many: number
-  /** How much there is of the floor and of each piece of kit. */
-  private readonly things: { most: number; of: (one: Candidate) => number }[]
-  private readonly limits: number[][]
-  private readonly parts: Part[][]
-  private readonly anyway: number[]
   private readonly due: boolean[]
   private readonly lengths: number[]
-  private readonly warmed: ReadonlyMap<string, number>
-  /** What stands on each board for each group, and what may stand there, board after board. */
+  /** What stands on each board for each group, board after board. */
   private readonly at: (Part | undefined)[]
-  private readonly open: Part[][]
-  private readonly mayBe: boolean[][]
   /** By group: what it is served, and how many of its limits are broken. By board: how much it is too full. By both: what is shown. */
   private readonly served: Float64Array
   private readonly beyond: Float64Array
@@ -99,52 +47,23 @@ class Fitting {
   private readonly shows: Int32Array
   /** What was so before the change that is being tried. */
   private readonly kept: Record<'served' | 'beyond' | 'full', Float64Array> & { shows: Int32Array }
-  /** What is ready on the way through the boards of a group, by the region's number; when boards begin and end. */
-  private readonly times: BoardTimes
-  private readonly regions: ReadonlySet<number>
+  /** When boards begin and end; what is ready on the way through those of a group, by the region's number. */
   private readonly begins: number[]
   private readonly ends: number[]
   private readonly units: number[]
   private readonly worked: number[]
+  /** By the number of a part, on the way through the boards: seconds of it, and the length of its last board. By limit: what counts. */
   private readonly sec: Float64Array
   private readonly long: Float64Array
   private readonly added: Float64Array
 
   constructor(private readonly q: FitQuestion) {
-    const { club, groups, boards, choice, frame } = q
-    const { areaM2, kit } = club.settings.hall
-    const heads = ({ group }: Candidate) => groups[group]?.heads ?? 0
-    const unitsOf = (name: string) => (one: Candidate) =>
-      kitOf(one.item, heads(one)).reduce((sum, [piece, units]) => sum + (sameKit(piece, name) ? units : 0), 0)
+    const { groups, boards, frame } = q
+    this.of = new FitParts(q)
+    this.at = this.of.at
     this.many = groups.length
-    this.times = boardTimes(choice, frame)
-    this.things = [
-      ...(areaM2 > 0 ? [{ most: areaM2, of: (one: Candidate) => floorM2(one.item, heads(one)) }] : []),
-      ...kit.map(({ name, count }) => ({ most: count, of: unitsOf(name) })),
-    ]
-    this.warmed = new Map(choice.warmup.map(({ item, sec }) => [item.id, sec]))
     this.due = groups.map(({ of }) => of > 0)
     this.lengths = boards.map(({ length }) => WORK_LENGTHS.indexOf(length))
-    this.limits = groups.map((group) => this.limitsOf(group))
-    this.regions = new Set(
-      groups.flatMap(({ candidates }) => candidates.flatMap(({ item }) => bodyOf(item).asks.map(([r]) => r))),
-    )
-    const numbers = new Map<string, number>()
-    const numberOf = (id: string) => numbers.get(id) ?? numbers.set(id, numbers.size + 1).size
-    this.parts = groups.map((group) =>
-      group.candidates.map((candidate, n) => this.partOf(group, candidate, n, numberOf(candidate.item.id))),
-    )
-    this.anyway = groups.map(({ weights, index }) =>
-      [...weights].reduce((sum, [item, weight]) => sum + weight * fresh(this.hadSec(index, item)), 0),
-    )
-    this.at = boards.flatMap(({ works }) =>
-      groups.map((_, g) => this.parts[g]?.find(({ candidate }) => candidate === works[g])),
-    )
-    this.open = boards.flatMap((board) => groups.map((_, g) => this.openFor(board, g)))
-    this.mayBe = this.open.map((open, cell) => {
-      const may = new Set(open)
-      return (this.parts[cell % this.many] ?? []).map((part) => may.has(part))
-    })
     this.served = new Float64Array(this.many)
     this.beyond = new Float64Array(this.many)
     this.full = new Float64Array(boards.length)
@@ -155,99 +74,21 @@ class Fitting {
       full: new Float64Array(2),
       shows: new Int32Array(this.at.length),
     }
+    const { times, parts } = this.of
     let [second, stretch] = [0, -1]
     this.begins = boards.map((board) => {
-      if (board.stretch !== stretch) second = this.times.begins[(stretch = board.stretch)] ?? second
+      if (board.stretch !== stretch) second = times.begins[(stretch = board.stretch)] ?? second
       const begins = second
       second += boardSec(board, frame.transitionSec)
       return begins
     })
     this.ends = boards.map((board, p) => (this.begins[p] ?? 0) + boardSec(board, frame.transitionSec))
-    this.units = this.times.warmed.map(() => 0)
-    this.worked = this.times.warmed.map(() => 0)
-    this.long = new Float64Array(Math.max(0, ...this.parts.map((of) => of.length)))
-    this.sec = new Float64Array(Math.max(0, ...this.parts.map((of) => of.length)))
+    this.units = times.warmed.map(() => 0)
+    this.worked = times.warmed.map(() => 0)
+    const most = Math.max(0, ...parts.map((ofGroup) => ofGroup.length))
+    this.sec = new Float64Array(most)
+    this.long = new Float64Array(most)
     this.added = new Float64Array(NEW_ITEMS + 1 + q.counted.size)
-  }
-
-  private hadSec = (group: number, item: string): number =>
-    (this.q.base.groups[group]?.byItem.get(item) ?? 0) + (this.warmed.get(item) ?? 0)
-
-  /** What nothing asks for need not be ready. */
-  private asked({ asks, gives, works }: Body): Body {
-    return {
-      asks,
-      gives: gives.filter(([r]) => this.regions.has(r)),
-      works: works.filter((r) => this.regions.has(r)),
-    }
-  }
-
-  /** Jumps, seconds of head contact, new items; and of each category whose share is limited no more than there was. */
-  private limitsOf({ index, jumpLimit }: DraftGroup): number[] {
-    const { club, base, boards, counted } = this.q
-    const { limits } = club.settings
-    const figures = base.groups[index]
-    const sumOf = (category: string) =>
-      boards.reduce(
-        (sum, { works, length }) => sum + (works[index]?.item.category === category ? length : 0),
-        0,
-      )
-    return [
-      jumpLimit - (figures?.jumps ?? 0),
-      limits.headContact * 60 - (figures?.headSec ?? 0),
-      limits.newItems - (figures?.newItems.size ?? 0),
-      ...[...counted].map(sumOf),
-    ].map((most) => Math.max(0, most))
-  }
-
-  private partOf({ index, unwritten }: DraftGroup, candidate: Candidate, n: number, number: number): Part {
-    const { boards, base, counted } = this.q
-    const { item, weight, isNew, standing } = candidate
-    const hadSec = this.hadSec(index, item.id)
-    const adds = (sec: number) =>
-      [
-        item.jumps ? item.jumps * repsPerformed(item, sec) : 0,
-        item.headContact ? sec : 0,
-        Number(standing === 'new' && !base.groups[index]?.newItems.has(item.id)),
-        ...[...counted].map((category) => (item.category === category ? sec : 0)),
-      ].flatMap((amount, limit) => (amount > 0 ? [[limit, amount] as const] : []))
-    return {
-      candidate,
-      n,
-      hadSec,
-      times: Math.max(
-        boards.filter(({ works }) => works[index] === candidate).length,
-        unwritten ? TIMES_AT_FIRST : 1,
-      ),
-      isThrow: item.category === 'throws' && !base.groups[index]?.falls,
-      isFall: item.category === 'falls',
-      body: this.asked(bodyOf(item)),
-      news: isNew ? number : 0,
-      takes: this.things.map(({ of }) => of(candidate)),
-      serves: WORK_LENGTHS.map((sec) => weight * (fresh(hadSec + sec) - fresh(hadSec))),
-      adds: WORK_LENGTHS.map(adds),
-    }
-  }
-
-  /**
-   * As in the programme: nothing hard for long, nothing that the warm-up alone is too short for, no power before the pulse is up. What
-   * stands there already may.
-   */
-  private openFor({ works, length }: DraftBoard, group: number): Part[] {
-    const { choice, base, club } = this.q
-    const { warmed } = this.times
-    const warmupSec = choice.warmup.reduce((sum, { sec }) => sum + sec, choice.plainWarmupSec)
-    const isUp = base.raisedSec + warmupSec >= club.settings.limits.pulseFirst * 60
-    return (this.parts[group] ?? []).filter(({ candidate, body }) => {
-      const { item } = candidate
-      const intensity = intensityOf(item)
-      return (
-        works[group] === candidate ||
-        ((intensity < 8 || length <= LONGEST_HARD_SEC) &&
-          (isUp || !isPower(item, intensity)) &&
-          body.asks.every(([r, demand]) => (warmed[r] ?? 0) >= UNITS_FOR[demand]))
-      )
-    })
   }
 
   fitted(): Fitted {
@@ -300,7 +141,7 @@ class Fitting {
   private take(p: number, g: number): (() => void) | undefined {
     const cell = p * this.many + g
     const was = this.at[cell]
-    const open = this.open[cell] ?? []
+    const open = this.of.open[cell] ?? []
     const other = open[this.pick(open.length)]
     if (!was || !other || other === was) return undefined
     return this.changed([g], [p], () => (this.at[cell] = this.at[cell] === was ? other : was))
@@ -308,7 +149,8 @@ class Fitting {
 
   /** What groups work on two boards changes places, as far as it may be there. */
   private swap(p: number, q: number, from: number, to: number): (() => void) | undefined {
-    const { at, mayBe, many } = this
+    const { at, many } = this
+    const { mayBe } = this.of
     const swapped: number[] = []
     for (let g = from; g < to; g++) {
       const [one, other] = [p * many + g, q * many + g]
@@ -350,9 +192,9 @@ class Fitting {
   /** What a group is served, what is shown to it where, and how many of its own limits are broken. */
   private measureGroup(g: number): void {
     const { at, many, lengths, sec, long, added, shows, units, worked } = this
-    const { warmed, worked: warmedAt } = this.times
-    const limits = this.limits[g] ?? []
-    let served = this.anyway[g] ?? 0
+    const { warmed, worked: warmedAt } = this.of.times
+    const limits = this.of.limits[g] ?? []
+    let served = this.of.anyway[g] ?? 0
     let broken = 0
     let fallen = false
     sec.fill(0)
@@ -390,7 +232,8 @@ class Fitting {
 
   /** How much there is too much on a board. Groups at one thing are reckoned apart, which is never less than together. */
   private measureHall(p: number): void {
-    const { at, many, things } = this
+    const { at, many } = this
+    const { things } = this.of
     let full = 0
     for (let k = 0; k < things.length; k++) {
       const most = things[k]?.most ?? 0
