@@ -38,6 +38,8 @@ const MORE_WATERS = 3
 /** Where mending boards cost more than this share, the programme is asked for boards that need none. */
 const MOST_MENDED = 0.018
 const MOST_SHORT = 2
+/** How often the boards of the first answer are made to fit, as long as what comes of it is not good enough. */
+const FIRST_WALKS = 2
 
 /**
  * Drafts a class. It yields each programme that has to be solved and is given the answer; it returns the draft, or nothing where no class
@@ -86,9 +88,11 @@ export function* draftClass(
       return isGoodEnough(clear)
     }
     let judged = attempt.judge(answer.values)
-    if (!take(judged)) {
-      const fitted = attempt.fit(answer.values)
-      take(fitted)
+    let isGood = take(judged)
+    // The first answer is the best there is to begin from: it is worth more than one walk.
+    for (let walk = 0; walk < (repair === 0 ? FIRST_WALKS : 1) && !isGood; walk++) {
+      const fitted = attempt.fit(answer.values, walk)
+      isGood = take(fitted)
       if (isBetter(fitted, judged)) judged = fitted
     }
     if (!best) break
@@ -120,8 +124,8 @@ function knownOf(request: DraftRequest, club: ClubFacts): Known {
 interface Attempt {
   model: DraftModel
   judge(values: ArrayLike<number>): Judged
-  /** The boards that came of it, made to fit. */
-  fit(values: ArrayLike<number>): Judged
+  /** The boards that came of it, made to fit: each walk is another one. */
+  fit(values: ArrayLike<number>, walk: number): Judged
 }
 
 function attemptOf(
@@ -170,10 +174,10 @@ function attemptOf(
       const { choice, boards } = arranged(values)
       return judge(choice, boards)
     },
-    fit(values) {
+    fit(values, walk) {
       const { choice, boards } = arranged(values)
       const question = { club, groups, base: model.base, choice, frame, boards, counted }
-      const fitted = fit({ ...question, chance: chanceOf(request.seed + 2) })
+      const fitted = fit({ ...question, chance: chanceOf(request.seed + 2 + walk) })
       return judge(choice, order(choice, fitted.boards))
     },
   }

@@ -56,6 +56,8 @@ class Fitting {
   private readonly sec: Float64Array
   private readonly long: Float64Array
   private readonly added: Float64Array
+  /** By what is shown: the lengths of the boards on which it is, a bit for each. */
+  private readonly shown: Int32Array
 
   constructor(private readonly q: FitQuestion) {
     const { groups, boards, frame } = q
@@ -89,6 +91,7 @@ class Fitting {
     this.sec = new Float64Array(most)
     this.long = new Float64Array(most)
     this.added = new Float64Array(NEW_ITEMS + 1 + q.counted.size)
+    this.shown = new Int32Array(1 + Math.max(0, ...parts.flat().map(({ news }) => news)))
   }
 
   fitted(): Fitted {
@@ -257,10 +260,14 @@ class Fitting {
     return groups ? sum + groups * least : sum
   }
 
-  /** Limits that are broken; one teacher shows one thing on a board, and only where there is time for it. */
+  /**
+   * Limits that are broken. One teacher shows one thing on a board, and only where there is time for it; and as in the programme, to all
+   * to whom it is shown for so long at once.
+   */
   private broken(): number {
-    const { beyond, full, shows, many } = this
+    const { beyond, full, shows, shown: shownFor, lengths, many } = this
     const { boards } = this.q
+    shownFor.fill(0)
     let broken = 0
     for (let g = 0; g < many; g++) broken += beyond[g] ?? 0
     for (let p = 0; p < full.length; p++) {
@@ -272,6 +279,10 @@ class Fitting {
         if (news === 0 || news === shown) continue
         if (!canShow || shown !== 0) broken++
         shown = news
+        const before = shownFor[news] ?? 0
+        const forSoLong = 1 << (lengths[p] ?? 0)
+        if (before & forSoLong) broken++
+        shownFor[news] = before | forSoLong
       }
     }
     return broken

@@ -72,7 +72,8 @@ const FIRST_SHARE = 0.66
 /** What arranging the last answer and making it fit takes, and what of the time is left for solving all the same. */
 const FITTING_SEC = 1.8
 const LEAST_SHARE = 0.6
-const LEAST_SEC = 0.3
+/** With a smaller share of the time left, nothing is asked any more: arranging the answer would be late. */
+const LEAST_LEFT = 0.1
 /** What a question about a part of it may take of what is left, and what of its own best it may miss. */
 const PART_SHARE = 0.8
 /** What asking again may take of what is left. */
@@ -106,7 +107,7 @@ export function solveAll(
     const share = first ? FIRST_SHARE : isPart ? PART_SHARE : again
     const timeLimitSec = left * share
     step = drafting.next(
-      first || left > LEAST_SEC
+      first || left > request.timeLimitSec * LEAST_LEFT
         ? solveProgramme(highs, programme, { timeLimitSec, gap: isPart ? PART_GAP : gap }, (answer) =>
             onBetter?.(() => draftOf(answer)),
           )

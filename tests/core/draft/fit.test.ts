@@ -159,6 +159,29 @@ describe('boards that are made to fit', () => {
     expect(boards[0]?.works.filter((work) => work?.isNew)).toHaveLength(1)
   })
 
+  it('show a thing once to all to whom it is new', () => {
+    const hall = smallHall(
+      [
+        { candidate: candidate(0, 'known', 4), lengths: [180] },
+        { candidate: candidate(0, 'usual', 4), lengths: [180] },
+        { candidate: candidate(1, 'known', 4), lengths: [180] },
+        { candidate: candidate(1, 'usual', 4), lengths: [180] },
+      ],
+      [180, 180],
+      [
+        candidate(0, 'unseen', 4, { weight: 5, isNew: true }),
+        candidate(1, 'unseen', 4, { weight: 5, isNew: true }),
+      ],
+    )
+    const [stretch] = hall.choice.stretches
+    const choice = { ...hall.choice, stretches: [{ ...stretch!, known: [], shown: stretch!.known }] }
+    const { boards, fits } = fitSmall(1, { ...hall, choice })
+    expect(fits).toBe(true)
+    const at = [0, 1].map((g) => boards.findIndex(({ works }) => works[g]?.isNew))
+    expect(at[0]).toBeGreaterThanOrEqual(0)
+    expect(at[1]).toBe(at[0])
+  })
+
   it.each([1, 2, 3, 4])('hold what the hall holds, and stay as many and as long (%i)', (seed) => {
     const { club, groups, boards, choice, fitted } = crowded(seed)
     const { boards: filled, fits, worth } = fitted(seed)
