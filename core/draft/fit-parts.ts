@@ -1,7 +1,7 @@
 import { fresh } from '../balance/worth'
 import type { ClubFacts } from '../checks/club-facts'
 import { isPower } from '../checks/ground'
-import { floorM2, kitOf, sameKit } from '../checks/hall/takes'
+import { floorM2, unitsOfKit } from '../checks/hall/takes'
 import { bodyOf, UNITS_FOR, type Body } from '../checks/warmup/body'
 import type { DraftBoard } from './arrange'
 import type { PinnedBase } from './base'
@@ -71,12 +71,13 @@ export class FitParts {
     const { club, groups, boards, choice, frame } = q
     const { areaM2, kit } = club.settings.hall
     const heads = ({ group }: Candidate) => groups[group]?.heads ?? 0
-    const unitsOf = (name: string) => (one: Candidate) =>
-      kitOf(one.item, heads(one)).reduce((sum, [piece, units]) => sum + (sameKit(piece, name) ? units : 0), 0)
     this.times = boardTimes(choice, frame)
     this.things = [
       ...(areaM2 > 0 ? [{ most: areaM2, of: (one: Candidate) => floorM2(one.item, heads(one)) }] : []),
-      ...kit.map(({ name, count }) => ({ most: count, of: unitsOf(name) })),
+      ...kit.map(({ name, count }) => ({
+        most: count,
+        of: (one: Candidate) => unitsOfKit(name, one.item, heads(one)),
+      })),
     ]
     this.warmed = new Map(choice.warmup.map(({ item, sec }) => [item.id, sec]))
     this.limits = groups.map((group) => this.limitsOf(group))

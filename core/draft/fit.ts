@@ -23,7 +23,7 @@ export interface Fitted {
 
 export const fit = (question: FitQuestion): Fitted => new Fitting(question).fitted()
 
-/** Changes that are tried for each item on the boards; times boards there are no more than so many, for each has them all to walk. */
+/** Changes tried for each item on the boards. Each change walks all boards, so changes times boards are no more than so many. */
 const TRIES = 6000
 const MOST_TRIES = 5_000_000
 /** How gladly a loss of worth is taken, at first and at last. */

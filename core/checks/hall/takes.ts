@@ -20,3 +20,7 @@ export function kitOf(item: Item, heads: number): [name: string, units: number][
 
 /** A club writes its kit as it likes: Pad and pad are one. */
 export const sameKit = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase()
+
+/** How much of the piece of kit of that name is in use. */
+export const unitsOfKit = (name: string, item: Item, heads: number): number =>
+  kitOf(item, heads).reduce((sum, [kit, units]) => sum + (sameKit(kit, name) ? units : 0), 0)

@@ -1,17 +1,11 @@
 import type { Item } from '../../curriculum/item'
-import { floorM2, kitOf, sameKit } from '../../checks/hall/takes'
+import { floorM2, unitsOfKit } from '../../checks/hall/takes'
 import type { WorkLength } from '../beats'
 import { patternsOf, timesAt, type ModelParts, type Pattern } from '../model-parts'
 import type { Term } from '../programme'
 import { fullestFillings, type Filling } from './fillings'
 
 /** Floor and kit. */
-
-/** How much of one piece of kit so many use at an item. */
-const unitsOf =
-  (name: string) =>
-  (item: Item, heads: number): number =>
-    kitOf(item, heads).reduce((sum, [kit, units]) => sum + (sameKit(kit, name) ? units : 0), 0)
 
 /** Something there is only so much of at once, and what each group's items take of it: every amount once, the least first. */
 export interface Scarce {
@@ -33,7 +27,7 @@ export function scarceIn(m: ModelParts): Scarce[] {
     return { most, each, amounts }
   }
   return [
-    ...hall.kit.map(({ name, count }) => scarce(unitsOf(name), count)),
+    ...hall.kit.map(({ name, count }) => scarce((item, many) => unitsOfKit(name, item, many), count)),
     ...(hall.areaM2 > 0 ? [scarce(floorM2, hall.areaM2)] : []),
   ]
 }
