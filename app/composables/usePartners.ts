@@ -8,13 +8,24 @@ export interface BoardForTwo {
   asks: BoardAsks
 }
 
+/** What is asked for a board. */
+export interface PairAct {
+  school: School
+  rounds: number
+  /** The pins wanted, of those that stand when it is this act's turn. */
+  pins: (now: string[][]) => string[][]
+  /** The best there is, one that repeats none that were shown, or as few changes as can be. */
+  way: 'best' | 'next' | 'fit'
+}
+
 /** Who works with whom at the boards of the class that is open; read anew whenever somebody pairs, comes or goes. */
 export function usePartners() {
   const store = useClassStore()
   const library = useLibraryStore()
   const kept = shallowRef<BoardPairs[]>([])
   const problem = ref('')
-  const isPairing = ref(false)
+  const waiting = ref(0)
+  const isPairing = computed(() => waiting.value > 0)
 
   /** The boards of the plan at which students work in twos. */
   const boards = computed((): BoardForTwo[] => {
@@ -27,18 +38,29 @@ export function usePartners() {
   })
   const pairsAt = (board: string | undefined) => kept.value.find((one) => one.board === board)
 
+  let reads = 0
+  /** An answer that comes late takes the place of nothing newer: neither of a later reading nor of what was made here meanwhile. */
   async function read() {
     const id = store.data?.id
     if (!id) return
+    const turn = ++reads
     try {
-      kept.value = await api(`/api/classes/${id}/partners`, { answer: classPairsSchema })
+      const told = await api(`/api/classes/${id}/partners`, { answer: classPairsSchema })
+      if (turn !== reads) return
+      const newer = kept.value.filter(
+        (one) => !told.some(({ board, version }) => board === one.board && version >= one.version),
+      )
+      kept.value = [...told.filter(({ board }) => !newer.some((one) => one.board === board)), ...newer]
     } catch {
       // What was read before stands; the next change reads again.
     }
   }
   watch(
     () => store.data?.id,
-    () => void read(),
+    () => {
+      kept.value = []
+      void read()
+    },
     { immediate: true },
   )
   onChange('class', undefined, (change) => {
@@ -47,30 +69,30 @@ export function usePartners() {
   /** A hall full of taps is read once. */
   const readSoon = useDebounceFn(read, READ_AFTER_MS)
 
-  /** @param way the best there is, one that repeats none that were shown, or as few changes as can be */
-  async function pair(
-    board: string,
-    asked: { school: School; rounds: number; pins: string[][]; way: 'best' | 'next' | 'fit' },
-  ): Promise<BoardPairs | undefined> {
+  let before: Promise<unknown> = Promise.resolve()
+  /** Acts are asked one after the other, each on top of what the one before has made: none is lost to a tap that came too soon. */
+  function pair(board: string, act: PairAct): Promise<void> {
     const id = store.data?.id
-    if (!id || isPairing.value) return undefined
-    isPairing.value = true
     problem.value = ''
+    waiting.value++
+    const turn = before.then(() => ask(id, board, act)).finally(() => waiting.value--)
+    before = turn
+    return turn
+  }
+
+  async function ask(id: string | undefined, board: string, { pins, ...asked }: PairAct) {
+    if (!id || id !== store.data?.id) return
+    const now = pairsAt(board)
     try {
-      const base = pairsAt(board)?.version ?? 0
       const made = await api(`/api/classes/${id}/partners/${board}`, {
         answer: boardPairsSchema,
         method: 'PUT',
-        body: { base, ...asked },
+        body: { base: now?.version ?? 0, pins: pins(now?.pins ?? []), ...asked },
       })
-      kept.value = [...kept.value.filter((one) => one.board !== board), made]
-      return made
+      if (id === store.data?.id) kept.value = [...kept.value.filter((one) => one.board !== board), made]
     } catch (error) {
       problem.value = saidBy(error)
       if (error instanceof ApiProblem && error.code === 'stale') await read()
-      return undefined
-    } finally {
-      isPairing.value = false
     }
   }
 

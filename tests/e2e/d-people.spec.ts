@@ -10,6 +10,11 @@ const openRoster = async (page: Page) => {
   await page.goto('/people/roster')
   await expect(page.getByRole('heading', { name: 'Roster', exact: true })).toBeVisible()
 }
+/** Something to be waited for, and what lets it pass. */
+function gate(): [Promise<void>, () => void] {
+  let open = () => {}
+  return [new Promise((done) => (open = done)), () => open()]
+}
 const kept = (page: Page) => expect(page.getByText('all changes kept')).toBeVisible()
 
 test('students are added one after the other by keyboard, found, and what is wrong is said', async ({
@@ -196,6 +201,54 @@ test('from home is seen and cautioned, and not on the mat; partners are made of 
   await panel.getByRole('button', { name: 'They may. Pair them' }).click()
   await expect(groups.filter({ hasText: 'Petra L' }).filter({ hasText: 'Lotte V' })).toHaveCount(1)
   expect(await seriousFindings(page)).toEqual([])
+})
+
+test('a pin tapped while others are worked out is taken after them, and a list read before it takes it back no more', async ({
+  page,
+}) => {
+  await openRegister(page)
+  for (const name of ['Anselm Quaye', 'Dario Penhale', 'Yusra Blackett', 'Petra Lowell'])
+    await cell(page, name, 'here').click()
+  await page.getByRole('button', { name: 'Partners', exact: true }).click()
+  const panel = page.getByRole('region', { name: 'Partners' })
+  await panel.getByRole('combobox').first().selectOption({ label: 'Hip throw' })
+  await panel.getByRole('button', { name: 'Pair who is here' }).click()
+  await expect(panel.getByText('2 pairs', { exact: true })).toBeVisible()
+  // A list that was read now is answered at the very end; those read later not at all.
+  const [isRead, read] = gate()
+  const [mayAnswer, answer] = gate()
+  let reads = 0
+  await page.route('**/partners', async (route) => {
+    if (reads++ > 0) return route.abort()
+    const response = await route.fetch()
+    read()
+    await mayAnswer
+    await route.fulfill({ response })
+  })
+  await cell(page, 'Lotte Varga', 'late').click()
+  await isRead
+  const [mayAsk, askOthers] = gate()
+  await page.route('**/partners/*', async (route) => {
+    await mayAsk
+    await route.continue()
+  })
+  await panel.getByRole('button', { name: 'Others' }).click()
+  const pin = panel.getByRole('button', { name: /^Pin/ }).first()
+  const pinned = panel.getByRole('button', { name: (await pin.getAttribute('aria-label')) ?? '' })
+  await pin.click()
+  await expect(pinned).toHaveAttribute('aria-pressed', 'true')
+  const taken = page.waitForResponse(
+    (response) => response.request().postDataJSON()?.way === 'fit' && response.ok(),
+  )
+  askOthers()
+  expect(((await (await taken).json()) as { pins: string[][] }).pins).toHaveLength(1)
+  await expect(panel.getByRole('button', { name: 'Others' })).toBeEnabled()
+  await expect(pinned).toHaveAttribute('aria-pressed', 'true')
+  const late = page.waitForEvent('requestfinished', (request) => request.url().endsWith('/partners'))
+  answer()
+  await late
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+  await expect(pinned).toHaveAttribute('aria-pressed', 'true', { timeout: 1 })
 })
 
 test('what was paired is read out on the floor, with another partner each round', async ({ page }) => {

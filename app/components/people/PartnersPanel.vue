@@ -3,6 +3,7 @@ import { XMarkIcon } from '@heroicons/vue/20/solid'
 import type { School } from '~~/core/partners/roster-file'
 import { MOST_ROUNDS } from '~~/core/partners/board-partners'
 import { counted } from '~~/core/kernel/time-text'
+import type { PairAct } from '~/composables/usePartners'
 import { shortName } from '~/domain/short-name'
 
 /** Partners for a board of the class: the best pairing of who is here, with what speaks for it, pins, the next best and who is left. */
@@ -23,12 +24,21 @@ const pairs = computed(() => pairsAt(current.value?.block.id))
 const school = ref<School>(library.loaded?.settings.partners ?? 'like')
 const rounds = ref(1)
 const round = ref(0)
-watch(pairs, (now) => {
-  if (!now) return
+// While an act is under way what was chosen stands; what came of it is shown when it is answered, or refused.
+watch([pairs, isPairing], ([now, isWaiting]) => {
+  if (!isWaiting) hoped.value = undefined
+  if (!now || isWaiting) return
   school.value = now.school
   rounds.value = now.rounds.length
   round.value = Math.min(round.value, now.rounds.length - 1)
 })
+/** The pins as they will be, while that is under way. */
+const hoped = ref<string[][]>()
+const pins = computed(() => hoped.value ?? pairs.value?.pins ?? [])
+watch(
+  () => current.value?.block.id,
+  () => (hoped.value = undefined),
+)
 const shown = computed(() => pairs.value?.rounds[round.value])
 const isOver = computed(() => store.run?.phase === 'finished')
 
@@ -63,10 +73,11 @@ const movedSaid = computed(() => {
     .join('; ')
 })
 
-type Way = 'best' | 'next' | 'fit'
-async function make(way: Way, pins: string[][] = pairs.value?.pins ?? []) {
+type Pins = (now: string[][]) => string[][]
+async function make(way: PairAct['way'], wanted: Pins = (now) => now) {
   if (!current.value) return
-  await pair(current.value.block.id, { school: school.value, rounds: rounds.value, pins, way })
+  hoped.value = wanted(pins.value)
+  await pair(current.value.block.id, { school: school.value, rounds: rounds.value, pins: wanted, way })
 }
 function setSchool(next: School) {
   school.value = next
@@ -78,19 +89,19 @@ function setRounds(event: Event) {
 }
 const sameGroup = (a: readonly string[], b: readonly string[]) =>
   a.length === b.length && a.every((id) => b.includes(id))
-const isPinned = (group: readonly string[]) => pairs.value?.pins.some((pin) => sameGroup(pin, group)) ?? false
 function togglePin(group: readonly string[]) {
-  const pins = pairs.value?.pins ?? []
-  const next = isPinned(group) ? pins.filter((pin) => !sameGroup(pin, group)) : [...pins, [...group]]
+  const isPinned = pins.value.some((pin) => sameGroup(pin, group))
+  if (isPinned) return make('best', (now) => now.filter((pin) => !sameGroup(pin, group)))
   // A pin changes nothing of a pairing it is already part of.
-  void make(isPinned(group) ? 'best' : 'fit', next)
+  return make('fit', withPin(group))
 }
 
 /** Two who are put together by hand: they are pinned, and the others change as little as can be. */
-async function pairTwo(a: string, b: string) {
-  const others = (pairs.value?.pins ?? []).filter((pin) => !pin.includes(a) && !pin.includes(b))
-  await make('fit', [...others, [a, b]])
-}
+const pairTwo = (a: string, b: string) => make('fit', withPin([a, b]))
+
+const withPin =
+  (group: readonly string[]): Pins =>
+  (now) => [...now.filter((pin) => !pin.some((id) => group.includes(id))), [...group]]
 </script>
 
 <template>
@@ -184,7 +195,7 @@ async function pairTwo(a: string, b: string) {
         </p>
         <PairList
           :round="shown"
-          :pins="round === 0 ? pairs.pins : undefined"
+          :pins="round === 0 ? pins : undefined"
           :refused="pairs.refused"
           :may-change="mayPair && !isOver && round === 0"
           @pin="togglePin"
@@ -209,7 +220,7 @@ async function pairTwo(a: string, b: string) {
             class="btn"
             :disabled="isPairing"
             title="The best there is of who is here now"
-            @click="make('best', [])"
+            @click="make('best', () => [])"
           >
             Best anew
           </button>
