@@ -1,6 +1,7 @@
 import { asksOf, type BoardAsks } from '~~/core/partners/for-board'
 import type { School } from '~~/core/partners/roster-file'
 import type { Block } from '~~/core/plan/schema'
+import { inOrder } from '~/domain/in-order'
 import { boardPairsSchema, classPairsSchema, type BoardPairs } from '~~/shared/answers'
 
 export interface BoardForTwo {
@@ -38,19 +39,23 @@ export function usePartners() {
   })
   const pairsAt = (board: string | undefined) => kept.value.find((one) => one.board === board)
 
-  let reads = 0
-  /** An answer that comes late takes the place of nothing newer: neither of a later reading nor of what was made here meanwhile. */
-  async function read() {
-    const id = store.data?.id
-    if (!id) return
-    const turn = ++reads
-    try {
-      const told = await api(`/api/classes/${id}/partners`, { answer: classPairsSchema })
-      if (turn !== reads) return
+  const readAnew = inOrder(
+    async () => {
+      const id = store.data?.id
+      return { id, told: id ? await api(`/api/classes/${id}/partners`, { answer: classPairsSchema }) : [] }
+    },
+    ({ id, told }) => {
+      if (id !== store.data?.id) return
+      // What was made here meanwhile is newer.
       const newer = kept.value.filter(
         (one) => !told.some(({ board, version }) => board === one.board && version >= one.version),
       )
       kept.value = [...told.filter(({ board }) => !newer.some((one) => one.board === board)), ...newer]
+    },
+  )
+  async function read() {
+    try {
+      await readAnew()
     } catch {
       // What was read before stands; the next change reads again.
     }

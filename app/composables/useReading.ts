@@ -1,11 +1,11 @@
+import { inOrder } from '~/domain/in-order'
+
 /** What a page shows of the server, read once the library is there and anew when it is asked for; why it could not be read. */
 export function useReading<T>(read: () => Promise<T>) {
   const library = useLibraryStore()
   const data = shallowRef<T>()
   const problem = ref('')
-  async function readAnew() {
-    data.value = await read()
-  }
+  const readAnew = inOrder(read, (told) => (data.value = told))
   onMounted(async () => {
     try {
       await library.load()

@@ -10,6 +10,7 @@ import { counted, minutes } from '~~/core/kernel/time-text'
 import type { Plan } from '~~/core/plan/schema'
 import type { Today } from '~~/shared/answers'
 import { longDay, whenSaid } from '~/domain/days'
+import { inOrder } from '~/domain/in-order'
 import { wallTime } from '~/domain/wall-time'
 
 useHead({ title: 'Today · Golden Lintel' })
@@ -24,12 +25,17 @@ const { user } = useUserSession()
 const mayRun = computed(() => user.value?.role !== 'desk')
 const planning = usePlanning()
 
+const read = inOrder(
+  () => Promise.all([api('/api/today', { answer: todaySchema }), facts.load()]),
+  ([fresh]) => {
+    data.value = fresh
+    if (!wanted.value.day) wanted.value = usualFrom(fresh.today)
+  },
+)
 async function load() {
   problem.value = ''
   try {
-    const [fresh] = await Promise.all([api('/api/today', { answer: todaySchema }), facts.load()])
-    data.value = fresh
-    if (!wanted.value.day) wanted.value = usualFrom(fresh.today)
+    await read()
   } catch (error) {
     problem.value = saidBy(error)
   }

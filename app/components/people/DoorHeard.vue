@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { doorSchema, type DoorTap } from '~~/shared/answers'
+import { inOrder } from '~/domain/in-order'
 import { wallTime } from '~/domain/wall-time'
 
 /** What the reader at the door heard for this class; whose a tag is that nobody owns. */
@@ -10,11 +11,16 @@ const heard = shallowRef<DoorTap[]>([])
 const problem = ref('')
 const asking = ref<string>()
 
+const readAnew = inOrder(
+  async () => {
+    const id = store.data?.id
+    return id ? await api(`/api/classes/${id}/door`, { answer: doorSchema }) : []
+  },
+  (told) => (heard.value = told),
+)
 async function read() {
-  const id = store.data?.id
-  if (!id) return
   try {
-    heard.value = await api(`/api/classes/${id}/door`, { answer: doorSchema })
+    await readAnew()
   } catch {
     // What was read before stands; the next tap reads again.
   }

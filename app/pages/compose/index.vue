@@ -5,6 +5,7 @@ import { format } from 'date-fns'
 import MiniSearch from 'minisearch'
 import { minutes } from '~~/core/kernel/time-text'
 import type { ListedPlan } from '~~/shared/answers'
+import { inOrder } from '~/domain/in-order'
 import { shortDay } from '~/domain/days'
 
 useHead({ title: 'Plans · Golden Lintel' })
@@ -15,13 +16,23 @@ const library = useLibraryStore()
 const headcounts = ref<Record<string, number>>({})
 const find = ref('')
 
-async function load() {
-  try {
-    const [students] = await Promise.all([api('/api/students', { answer: rosterSchema }), library.load()])
+const readAnew = inOrder(
+  () =>
+    Promise.all([
+      api('/api/plans', { answer: z.array(listedPlanSchema) }),
+      api('/api/students', { answer: rosterSchema }),
+      library.load(),
+    ]),
+  ([listed, students]) => {
+    plans.value = listed
     headcounts.value = Object.fromEntries(
       library.groups.map(({ id }) => [id, students.filter(({ groupId }) => groupId === id).length]),
     )
-    plans.value = await api('/api/plans', { answer: z.array(listedPlanSchema) })
+  },
+)
+async function load() {
+  try {
+    await readAnew()
   } catch (error) {
     problem.value = saidBy(error)
   }
