@@ -6,6 +6,7 @@ import { doneWith, unready } from './body'
 import type { Candidate, DraftGroup } from './candidates'
 import type { WorkLength } from './beats'
 import { boardSec, boardTimes, type BoardTimes } from './board-times'
+import type { PinnedBase } from './base'
 import type { ClassFrame } from './frame'
 import type { Choice } from './model'
 import { intensityOf } from './model-parts'
@@ -57,12 +58,13 @@ const HARD = 7
 export function arrange(
   choice: Choice,
   frame: ClassFrame,
+  base: PinnedBase,
   groups: readonly DraftGroup[],
   club: ClubFacts,
   chance: () => number,
   filled?: readonly DraftBoard[],
 ): DraftBoard[] {
-  return new Arranging(choice, frame, groups, club, chance, filled).boards()
+  return new Arranging(choice, frame, base, groups, club, chance, filled).boards()
 }
 
 class Arranging {
@@ -75,6 +77,7 @@ class Arranging {
   constructor(
     choice: Choice,
     private readonly frame: ClassFrame,
+    base: PinnedBase,
     private readonly groups: readonly DraftGroup[],
     club: ClubFacts,
     private readonly chance: () => number,
@@ -96,7 +99,7 @@ class Arranging {
       })),
     ])
     this.at = filled ? filled.map((board) => ({ ...board, works: [...board.works] })) : empty
-    this.times = boardTimes(choice, frame)
+    this.times = boardTimes(choice, frame, base)
     const chosen = filled
       ? filled.flatMap(({ works }) => works.flatMap((work) => work ?? []))
       : choice.chosen.map(({ candidate }) => candidate)

@@ -1,7 +1,7 @@
 import type { ClubFacts } from '../checks/club-facts'
 import { Ground, isPower, repsIn } from '../checks/ground'
 import { RAISED } from '../checks/warmup/pulse'
-import { UNITS_FOR } from '../checks/warmup/body'
+import { bodyOf, UNITS_FOR } from '../checks/warmup/body'
 import { REGIONS, type Region } from '../curriculum/item'
 import { expandPlan } from '../plan/expand'
 import { layPlan } from '../plan/timeline'
@@ -26,6 +26,8 @@ export interface PinnedBase {
   groups: PinnedFigures[]
   /** Units of readiness that pinned warm-ups give every group. */
   prepared: ReadonlyMap<Region, number>
+  /** For how many seconds a region has rested when the pinned warm-up ends. */
+  restedSec: ReadonlyMap<Region, number>
   /** Units that pinned boards of the main part ask for. */
   asked: ReadonlyMap<Region, number>
   /** Seconds of work in the pinned warm-up. */
@@ -66,8 +68,11 @@ export function pinnedBase(request: DraftRequest, club: ClubFacts, frame: ClassF
     }
   })
   const prepared = new Map<Region, number>()
+  const restedSec = new Map<Region, number>()
+  const warmups = ground.blocks.filter(({ block }) => inWarmup.has(block.id))
+  const warmAtMs = Math.max(...warmups.map(({ at, ms }) => at + ms))
   const asked = new Map<Region, number>()
-  for (const region of REGIONS) {
+  for (const [r, region] of REGIONS.entries()) {
     const given = ground.groups.map((group) =>
       ground
         .worksOf(group)
@@ -78,6 +83,16 @@ export function pinnedBase(request: DraftRequest, club: ClubFacts, frame: ClassF
         ),
     )
     prepared.set(region, Math.min(...given))
+    const lastMs = ground.groups.map((group) =>
+      Math.max(
+        ...warmups.flatMap((one) =>
+          ground
+            .lane(one, group)
+            .works.flatMap(({ item, end }) => (item && bodyOf(item).works.includes(r) ? [one.at + end] : [])),
+        ),
+      ),
+    )
+    if (lastMs.every(Number.isFinite)) restedSec.set(region, (warmAtMs - Math.min(...lastMs)) / 1000)
     const most = ground.groups.flatMap((group) =>
       ground
         .worksOf(group)
@@ -88,9 +103,10 @@ export function pinnedBase(request: DraftRequest, club: ClubFacts, frame: ClassF
   return {
     groups,
     prepared,
+    restedSec,
     asked,
-    raisedSec: ground.blocks
-      .filter(({ block, intensity }) => inWarmup.has(block.id) && intensity >= RAISED)
+    raisedSec: warmups
+      .filter(({ intensity }) => intensity >= RAISED)
       .reduce((sum, { lanes }) => sum + Math.min(...lanes.map(({ workMs }) => workMs / 1000)), 0),
     power: ground.blocks.some(
       ({ block, intensity, lanes }) =>

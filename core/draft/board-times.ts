@@ -1,5 +1,6 @@
 import { bodyOf } from '../checks/warmup/body'
 import { REGIONS } from '../curriculum/item'
+import type { PinnedBase } from './base'
 import { bodySec, type WorkLength } from './beats'
 import { secondsOf, type ClassFrame } from './frame'
 import type { Choice } from './model'
@@ -14,11 +15,17 @@ export interface BoardTimes {
   begins: readonly number[]
 }
 
-export function boardTimes({ warmup, plainWarmupSec, stretches }: Choice, frame: ClassFrame): BoardTimes {
+export function boardTimes(
+  { warmup, plainWarmupSec, stretches }: Choice,
+  frame: ClassFrame,
+  { prepared, restedSec }: PinnedBase,
+): BoardTimes {
   const gap = frame.transitionSec
-  let at = frame.opening.sec + gap + secondsOf(frame.warmup.pinned) + plainWarmupSec
-  const warmed = REGIONS.map(() => 0)
-  const worked = REGIONS.map(() => at)
+  const opening = secondsOf(frame.opening.pinned) || frame.opening.sec
+  let at = frame.warmup.pinned.reduce((sum, { sec }) => sum + gap + sec, opening)
+  const warmed = REGIONS.map((region) => prepared.get(region) ?? 0)
+  const worked = REGIONS.map((region) => at - (restedSec.get(region) ?? 0))
+  at += gap + plainWarmupSec
   for (const { item, sec } of inTheirOrder(warmup)) {
     const { gives, works } = bodyOf(item)
     at += sec

@@ -144,7 +144,7 @@ function attemptOf(
   const model = draftModel({ request, club, frame, groups, exercises, fades, room, hall, chance })
   const counted = new Set(Object.keys(request.most))
   const order = (choice: Choice, filled?: readonly DraftBoard[]) =>
-    arrange(choice, frame, groups, club, chanceOf(request.seed + 1), filled)
+    arrange(choice, frame, model.base, groups, club, chanceOf(request.seed + 1), filled)
   function judge(choice: Choice, boards: readonly DraftBoard[]): Judged {
     const judgeWith = (one: Choice, on = boards) => {
       const { plan, why } = writeDraft(request, club, frame, groups, one, on)

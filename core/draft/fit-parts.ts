@@ -71,7 +71,7 @@ export class FitParts {
     const { club, groups, boards, choice, frame } = q
     const { areaM2, kit } = club.settings.hall
     const heads = ({ group }: Candidate) => groups[group]?.heads ?? 0
-    this.times = boardTimes(choice, frame)
+    this.times = boardTimes(choice, frame, q.base)
     this.things = [
       ...(areaM2 > 0 ? [{ most: areaM2, of: (one: Candidate) => floorM2(one.item, heads(one)) }] : []),
       ...kit.map(({ name, count }) => ({

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { arrange } from '../../../core/draft/arrange'
 import { chanceOf } from '../../../core/kernel/chance'
-import { candidate, floorOf, frame, HALL_M2, smallHall } from './small-hall'
+import { candidate, floorOf, frame, HALL_M2, nothingPinned, smallHall } from './small-hall'
 
 describe('boards that are put in order', () => {
   it.each([1, 2, 3, 4, 5, 6, 7, 8])(
@@ -18,11 +18,12 @@ describe('boards that are put in order', () => {
         ],
         [180, 180, 180],
       )
-      const boards = arrange(choice, frame, groups, club, chanceOf(seed))
+      const base = nothingPinned(groups.length)
+      const boards = arrange(choice, frame, base, groups, club, chanceOf(seed))
       for (const { works } of boards) expect(floorOf(works)).toBeLessThanOrEqual(HALL_M2)
       for (const { index, candidates } of groups)
         expect(new Set(boards.map(({ works }) => works[index]))).toEqual(new Set(candidates))
-      const again = arrange(choice, frame, groups, club, chanceOf(seed + 1), boards)
+      const again = arrange(choice, frame, base, groups, club, chanceOf(seed + 1), boards)
       for (const { works } of again) expect(floorOf(works)).toBeLessThanOrEqual(HALL_M2)
     },
   )

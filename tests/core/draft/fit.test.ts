@@ -12,7 +12,7 @@ import type { Choice } from '../../../core/draft/model'
 import { readRequest } from '../../../core/draft/request'
 import { chanceOf } from '../../../core/kernel/chance'
 import { madeClub } from './made-clubs'
-import { candidate, floorOf, frame as smallFrame, HALL_M2, smallHall } from './small-hall'
+import { candidate, floorOf, frame as smallFrame, HALL_M2, nothingPinned, smallHall } from './small-hall'
 
 /** Boards of a full hall, dealt out without a look at it: every group at what is most due. */
 function crowded(seed: number) {
@@ -41,34 +41,16 @@ function crowded(seed: number) {
     plainWarmupSec: 0,
     cooldownSec: 120,
   }
-  const boards = arrange(choice, frame, groups, club, chanceOf(seed))
   const base = pinnedBase(request, club, frame)
+  const boards = arrange(choice, frame, base, groups, club, chanceOf(seed))
   const fitted = (chance: number) =>
     fit({ club, groups, base, choice, frame, boards, counted: new Set(), chance: chanceOf(chance) })
   return { club, groups, boards, choice, fitted }
 }
 
-/** Nothing is pinned. */
-const nothing = (groups: number): PinnedBase => ({
-  groups: Array.from({ length: groups }, () => ({
-    workSec: 0,
-    talkSec: 0,
-    byItem: new Map(),
-    byCategory: new Map(),
-    jumps: 0,
-    headSec: 0,
-    newItems: new Set<string>(),
-    falls: false,
-  })),
-  prepared: new Map(),
-  asked: new Map(),
-  raisedSec: 0,
-  power: false,
-})
-
-function fitSmall(seed: number, hall: ReturnType<typeof smallHall>) {
-  const boards = arrange(hall.choice, smallFrame, hall.groups, hall.club, chanceOf(seed))
-  const base = nothing(hall.groups.length)
+function fitSmall(seed: number, hall: ReturnType<typeof smallHall>, pinned: Partial<PinnedBase> = {}) {
+  const base = { ...nothingPinned(hall.groups.length), ...pinned }
+  const boards = arrange(hall.choice, smallFrame, base, hall.groups, hall.club, chanceOf(seed))
   return fit({ ...hall, base, frame: smallFrame, boards, counted: new Set(), chance: chanceOf(seed) })
 }
 
@@ -134,6 +116,20 @@ describe('boards that are made to fit', () => {
     const { boards, fits } = fitSmall(1, hall)
     expect(fits).toBe(true)
     expect(boards[0]?.works.map((work) => work?.item.id)).toEqual(['large', 'neat'])
+  })
+
+  it('load what a pinned warm-up has prepared, and nothing that it has not, or that has rested too long since', () => {
+    const kick = candidate(0, 'kick', 4, { weight: 5 })
+    const hall = smallHall(
+      [{ candidate: candidate(0, 'easy', 4, { weight: 1 }), lengths: [180] }],
+      [180],
+      [{ ...kick, item: { ...kick.item, demand: { hips: 3 } } }],
+    )
+    const worked = (pinned: Partial<PinnedBase>) => fitSmall(1, hall, pinned).boards[0]?.works[0]?.item.id
+    const prepared = new Map([['hips' as const, 2]])
+    expect(worked({})).toBe('easy')
+    expect(worked({ prepared })).toBe('kick')
+    expect(worked({ prepared, restedSec: new Map([['hips', 3000]]) })).toBe('easy')
   })
 
   it('are as good as they can be where nothing fits, and say so', () => {

@@ -3,6 +3,7 @@ import type { ClubFacts } from '../../../core/checks'
 import { arrange } from '../../../core/draft/arrange'
 import { bodySec, type WorkLength } from '../../../core/draft/beats'
 import { writeDraft } from '../../../core/draft/boards'
+import { pinnedBase } from '../../../core/draft/base'
 import { draftGroups } from '../../../core/draft/candidates'
 import { frameOf } from '../../../core/draft/frame'
 import type { Choice } from '../../../core/draft/model'
@@ -45,7 +46,7 @@ export function greedyDraft(request: DraftRequest, club: ClubFacts): { plan: Pla
         if (candidate) choice.chosen.push({ candidate, lengths: [LENGTH] })
       }
   }
-  const boards = arrange(choice, frame, groups, club, chanceOf(1))
+  const boards = arrange(choice, frame, pinnedBase(request, club, frame), groups, club, chanceOf(1))
   const { plan } = writeDraft(request, club, frame, groups, choice, boards)
   return { plan, value: worthOf(plan, club, new Set(request.theme)).value }
 }

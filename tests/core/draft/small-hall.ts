@@ -1,5 +1,6 @@
 import { NO_CLUB, type ClubFacts } from '../../../core/checks/club-facts'
 import type { Item } from '../../../core/curriculum/item'
+import type { PinnedBase } from '../../../core/draft/base'
 import type { WorkLength } from '../../../core/draft/beats'
 import type { Candidate, DraftGroup } from '../../../core/draft/candidates'
 import type { ClassFrame } from '../../../core/draft/frame'
@@ -79,3 +80,22 @@ export function smallHall(
     },
   }
 }
+
+/** Nothing is pinned. */
+export const nothingPinned = (groups: number): PinnedBase => ({
+  groups: Array.from({ length: groups }, () => ({
+    workSec: 0,
+    talkSec: 0,
+    byItem: new Map(),
+    byCategory: new Map(),
+    jumps: 0,
+    headSec: 0,
+    newItems: new Set<string>(),
+    falls: false,
+  })),
+  prepared: new Map(),
+  restedSec: new Map(),
+  asked: new Map(),
+  raisedSec: 0,
+  power: false,
+})
