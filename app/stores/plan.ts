@@ -49,11 +49,13 @@ export const usePlanStore = defineStore('plan', () => {
     await edited.leave()
     const saved = await fetchPlan(planId)
     id.value = planId
-    selected.value = undefined
+    // The first board is selected as the plan is shown, not after: a board tapped by then stays selected.
+    selected.value = saved.plan.blocks[0]?.id
     marks.value = []
     preview.value = undefined
     held.value = saved.held
     await edited.open(kindOf(planId), { value: saved.plan, version: saved.version })
+    if (selected.value && !selectedBlock.value) selected.value = plan.value?.blocks[0]?.id
   }
 
   async function fetchPlan(planId: string): Promise<SavedPlan> {

@@ -21,7 +21,6 @@ onMounted(async () => {
   try {
     await facts.load()
     await store.open(String(route.params.id))
-    store.selected = store.plan?.blocks[0]?.id
     await nextTick()
     if (document.activeElement === document.body)
       document

@@ -61,6 +61,18 @@ afterEach(() => {
   vi.useRealTimers()
 })
 
+describe('a plan that is opened', () => {
+  it('has its first board selected, or the one that was chosen as soon as it was shown', async () => {
+    expect(store.selected).toBe('a')
+    server.mockResolvedValueOnce(saved(start, 1))
+    const opening = store.open('q')
+    await vi.waitUntil(() => store.id === 'q' && store.plan)
+    store.selected = 'b'
+    await opening
+    expect(store.selected).toBe('b')
+  })
+})
+
 describe('changes and undo', () => {
   it('a change is one step back and one forth, with the board that was chosen', () => {
     store.selected = 'a'
@@ -123,6 +135,7 @@ describe('changes and undo', () => {
   })
 
   it('new things go after the chosen board, at the end when none is', () => {
+    store.selected = undefined
     expect(store.insertAt).toBe(2)
     store.selected = 'a'
     expect(store.insertAt).toBe(1)
