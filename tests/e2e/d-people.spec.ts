@@ -42,6 +42,46 @@ test('students are added one after the other by keyboard, found, and what is wro
   expect(await seriousFindings(page)).toEqual([])
 })
 
+test('on slow Wi-Fi the next is typed while the one before is on its way; who could not be added goes off again, once', async ({
+  page,
+}) => {
+  await openRoster(page)
+  const [mayGo, goOn] = gate()
+  let isDown = true
+  await page.route('**/api/roster', async (route) => {
+    if (route.request().method() !== 'POST') return route.continue()
+    await mayGo
+    await (isDown ? route.abort() : route.continue())
+  })
+  const name = page.getByLabel('First name')
+  await name.fill('Ottoline')
+  await name.press('Enter')
+  await page.keyboard.type('Perrin')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('Quill')
+  await expect(page.getByRole('status').filter({ hasText: 'On the way: Ottoline, Perrin' })).toBeVisible()
+  goOn()
+  const unkept = page.getByRole('alert').getByRole('listitem')
+  await expect(unkept).toHaveCount(2)
+  await expect(unkept.first()).toContainText('Ottoline is not kept')
+  await expect(name).toHaveValue('Quill')
+  isDown = false
+  await page.getByRole('button', { name: 'Try Ottoline again' }).click()
+  await page.getByRole('button', { name: 'Leave Perrin out' }).click()
+  await expect(page.getByRole('link', { name: 'Ottoline', exact: true })).toHaveCount(1)
+  await expect(unkept).toHaveCount(0)
+  await expect(name).toHaveValue('Quill')
+  // With nothing else begun, what is refused comes back to be typed on.
+  isDown = true
+  await name.press('Enter')
+  await expect(page.getByRole('alert')).toBeVisible()
+  await expect(name).toHaveValue('Quill')
+  isDown = false
+  await name.press('Enter')
+  await expect(page.getByRole('link', { name: 'Quill', exact: true })).toHaveCount(1)
+  await expect(page.getByRole('link', { name: 'Perrin', exact: true })).toHaveCount(0)
+})
+
 test('a student is edited where they stand, kept by itself and undone; ranks have a history', async ({
   page,
 }) => {

@@ -1,32 +1,54 @@
 <script setup lang="ts">
 import type { Fault } from '~~/core/kernel/faults'
 import { saidFault } from '~~/core/kernel/said-fields'
-import { readStudent, type Student } from '~~/core/people/student'
-import { isStillAt } from '~/domain/still-there'
+import { fullName, readStudent, type Student } from '~~/core/people/student'
 import { dayOf } from '~/domain/wall-time'
 
 /** A line to add students one after the other: Enter adds, and the next can be typed. */
 const emit = defineEmits<{ added: [id: string, student: Student] }>()
 const library = useLibraryStore()
-const blank = () => ({
+interface Typed {
+  /** A retry adds nobody twice. */
+  id: string
+  firstName: string
+  lastName: string
+  birthDate: string
+  rank: string
+}
+const typed = ref<Typed>()
+const blank = (): Typed => ({
+  id: crypto.randomUUID(),
   firstName: '',
   lastName: '',
   birthDate: '',
   rank: typed.value?.rank ?? library.ladder.ranks[0]?.id ?? '',
 })
-const typed = ref<{ firstName: string; lastName: string; birthDate: string; rank: string }>()
 typed.value = blank()
-/** The id of who is being added: a retry adds nobody twice. */
-let id = crypto.randomUUID()
 const faults = ref<Fault[]>([])
 const problem = ref('')
-const isSending = ref(false)
 const first = useTemplateRef<HTMLInputElement>('first')
 
-async function add() {
-  if (!typed.value || isSending.value) return
+const { send, again, leave, going, unkept } = useSentLines<{ as: Typed; student: Student }>({
+  nameOf: ({ student }) => fullName(student),
+  async keep(id, { student }) {
+    await api('/api/roster', { method: 'POST', body: { id, student } })
+    emit('added', id, student)
+  },
+  putBack({ line, why }) {
+    const { firstName, lastName, birthDate } = typed.value ?? blank()
+    if (firstName || lastName || birthDate) return false
+    typed.value = line.as
+    problem.value = why
+    return true
+  },
+})
+
+/** Off it goes, and the next can be typed. */
+function add() {
+  const { value: as } = typed
+  if (!as) return
   problem.value = ''
-  const { birthDate, ...rest } = typed.value
+  const { id, birthDate, ...rest } = as
   const read = readStudent(
     {
       ...rest,
@@ -38,18 +60,9 @@ async function add() {
   )
   faults.value = read.ok ? [] : read.faults
   if (!read.ok) return
-  isSending.value = true
-  try {
-    await api('/api/roster', { method: 'POST', body: { id, student: read.student } })
-    emit('added', id, read.student)
-    id = crypto.randomUUID()
-    typed.value = blank()
-    if (isStillAt(first.value?.form)) first.value?.focus()
-  } catch (error) {
-    problem.value = saidBy(error)
-  } finally {
-    isSending.value = false
-  }
+  send({ as, student: read.student }, id)
+  typed.value = blank()
+  first.value?.focus()
 }
 const isWrong = (field: string) => faults.value.some(({ path }) => path === field) || undefined
 </script>
@@ -77,11 +90,12 @@ const isWrong = (field: string) => faults.value.some(({ path }) => path === fiel
         title="Birth date, if known"
         :aria-invalid="isWrong('birthDate')"
       />
-      <button type="submit" class="btn btn-main" :disabled="isSending">Add</button>
+      <button type="submit" class="btn btn-main">Add</button>
     </template>
     <p v-if="faults.length || problem" role="alert" class="wrong">
       {{ faults[0] ? `${saidFault(faults[0])}.` : problem }}
     </p>
+    <SentLines :going="going" :unkept="unkept" @again="again" @leave="leave" />
   </form>
 </template>
 

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { toast } from '~/domain/toast'
-import { isStillAt } from '~/domain/still-there'
 
 /** Somebody new at the door: a name and a rank, here now, on the register of this class. */
 const store = useClassStore()
@@ -9,40 +8,52 @@ const name = ref('')
 const rank = ref('')
 const kind = ref<'trial' | 'visitor'>('trial')
 const problem = ref('')
-const isSending = ref(false)
-/** The id of who is being added: a retry adds nobody twice. */
-let id = crypto.randomUUID()
 const field = useTemplateRef<HTMLInputElement>('field')
 
-async function add() {
+interface Guest {
+  classId: string
+  name: string
+  rank: string | undefined
+  kind: 'trial' | 'visitor'
+}
+/** The id of who is being typed: a retry adds nobody twice. */
+let id: string | undefined
+const { send, again, leave, going, unkept } = useSentLines<Guest>({
+  nameOf: (guest) => guest.name,
+  async keep(guestId, { classId, ...guest }) {
+    await api(`/api/classes/${classId}/guests`, { method: 'POST', body: { id: guestId, ...guest } })
+    if (store.data?.id !== classId) return
+    await store.readView()
+    store.tap('here', guestId)
+    toast(`${guest.name} is here.`)
+  },
+  putBack(one) {
+    if (name.value) return false
+    id = one.id
+    name.value = one.name
+    problem.value = one.why
+    return true
+  },
+})
+
+/** Off it goes, and the next can be typed. */
+function add() {
   const classId = store.data?.id
-  if (!classId || isSending.value) return
-  problem.value = ''
-  if (!name.value.trim()) {
-    problem.value = 'The name is wanted.'
-    field.value?.focus()
-    return
-  }
-  isSending.value = true
-  try {
-    const body = {
-      id,
+  if (!classId) return
+  problem.value = name.value.trim() ? '' : 'The name is wanted.'
+  field.value?.focus()
+  if (problem.value) return
+  send(
+    {
+      classId,
       name: name.value.trim(),
       rank: rank.value || library.ladder.ranks[0]?.id,
       kind: kind.value,
-    }
-    await api(`/api/classes/${classId}/guests`, { method: 'POST', body })
-    await store.readView()
-    store.tap('here', id)
-    toast(`${body.name} is here.`)
-    id = crypto.randomUUID()
-    name.value = ''
-    if (isStillAt(field.value?.form)) field.value?.focus()
-  } catch (error) {
-    problem.value = saidBy(error)
-  } finally {
-    isSending.value = false
-  }
+    },
+    id,
+  )
+  id = undefined
+  name.value = ''
 }
 </script>
 
@@ -59,7 +70,7 @@ async function add() {
         autocomplete="off"
         maxlength="120"
       />
-      <button type="submit" class="btn btn-dark" :disabled="isSending">Add, here now</button>
+      <button type="submit" class="btn btn-dark">Add, here now</button>
     </div>
     <div class="ranks" role="radiogroup" aria-label="Rank">
       <button
@@ -79,6 +90,7 @@ async function add() {
       <label><input v-model="kind" type="radio" value="visitor" /> visits from elsewhere</label>
     </div>
     <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
+    <SentLines :going="going" :unkept="unkept" @again="again" @leave="leave" />
   </form>
 </template>
 

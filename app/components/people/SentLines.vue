@@ -1,0 +1,63 @@
+<script setup lang="ts" generic="L">
+import type { Unkept } from '~/composables/useSentLines'
+
+/** What was entered and is on its way, and what could not be kept: that goes off again, or is left out. */
+defineProps<{ going: readonly { id: string; name: string }[]; unkept: readonly Unkept<L>[] }>()
+const emit = defineEmits<{ again: [one: Unkept<L>]; leave: [one: Unkept<L>] }>()
+</script>
+
+<template>
+  <div class="lines">
+    <p v-if="going.length" role="status" class="going">
+      On the way: {{ going.map(({ name }) => name).join(', ') }}…
+    </p>
+    <ul v-if="unkept.length" role="alert">
+      <li v-for="one in unkept" :key="one.id">
+        <span
+          ><b>{{ one.name }}</b> is not kept: {{ one.why }}</span
+        >
+        <button type="button" class="link" :aria-label="`Try ${one.name} again`" @click="emit('again', one)">
+          Try again
+        </button>
+        <button type="button" class="link" :aria-label="`Leave ${one.name} out`" @click="emit('leave', one)">
+          Leave out
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.lines {
+  grid-column: 1 / -1;
+}
+/* An answer that comes at once is not announced. */
+.going {
+  margin-top: 6px;
+  color: var(--color-ash);
+  animation: shown 0.1s 0.5s both;
+}
+@keyframes shown {
+  from {
+    opacity: 0;
+  }
+}
+ul {
+  margin-top: 6px;
+  padding: 6px 10px;
+  background: var(--color-brick-tint);
+  border-left: 4px solid var(--color-brick);
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 14px;
+  min-height: 30px;
+}
+@media (max-width: 760px) {
+  .link {
+    min-height: 44px;
+  }
+}
+</style>
