@@ -11,13 +11,11 @@ export interface Unkept<L> {
 /**
  * Lines that are typed one after the other: each goes off as it is entered, so that the next can be typed whatever the network does, and they
  * are kept in that order. One that could not be kept is told, and goes off again under its id: nobody is added twice.
- *
- * @param putBack takes a line that could not be kept back to be typed on; false where the next is being typed already
+ * It is never put back among what is being typed unasked.
  */
 export function useSentLines<L>(way: {
   nameOf: (line: L) => string
   keep: (id: string, line: L) => Promise<void>
-  putBack: (one: Unkept<L>) => boolean
 }) {
   /** Those that are on their way, in their order. */
   const going = shallowRef<{ id: string; name: string }[]>([])
@@ -41,7 +39,7 @@ export function useSentLines<L>(way: {
         duration: 30_000,
         action: { label: 'Try again', onClick: () => send(line, id) },
       })
-    else if (!way.putBack(one)) unkept.value = [...unkept.value, one]
+    else unkept.value = [...unkept.value, one]
   }
 
   function leave({ id }: Unkept<L>): void {

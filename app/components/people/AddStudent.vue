@@ -2,6 +2,7 @@
 import type { Fault } from '~~/core/kernel/faults'
 import { saidFault } from '~~/core/kernel/said-fields'
 import { fullName, readStudent, type Student } from '~~/core/people/student'
+import type { Unkept } from '~/composables/useSentLines'
 import { dayOf } from '~/domain/wall-time'
 
 /** A line to add students one after the other: Enter adds, and the next can be typed. */
@@ -25,7 +26,6 @@ const blank = (): Typed => ({
 })
 typed.value = blank()
 const faults = ref<Fault[]>([])
-const problem = ref('')
 const first = useTemplateRef<HTMLInputElement>('first')
 
 const { send, again, leave, going, unkept } = useSentLines<{ as: Typed; student: Student }>({
@@ -34,20 +34,18 @@ const { send, again, leave, going, unkept } = useSentLines<{ as: Typed; student:
     await api('/api/roster', { method: 'POST', body: { id, student } })
     emit('added', id, student)
   },
-  putBack({ line, why }) {
-    const { firstName, lastName, birthDate } = typed.value ?? blank()
-    if (firstName || lastName || birthDate) return false
-    typed.value = line.as
-    problem.value = why
-    return true
-  },
 })
+const isBlank = computed(() => !typed.value?.firstName && !typed.value?.lastName && !typed.value?.birthDate)
+function change(one: Unkept<{ as: Typed; student: Student }>) {
+  leave(one)
+  typed.value = one.line.as
+  first.value?.focus()
+}
 
 /** Off it goes, and the next can be typed. */
 function add() {
   const { value: as } = typed
   if (!as) return
-  problem.value = ''
   const { id, birthDate, ...rest } = as
   const read = readStudent(
     {
@@ -92,10 +90,15 @@ const isWrong = (field: string) => faults.value.some(({ path }) => path === fiel
       />
       <button type="submit" class="btn btn-main">Add</button>
     </template>
-    <p v-if="faults.length || problem" role="alert" class="wrong">
-      {{ faults[0] ? `${saidFault(faults[0])}.` : problem }}
-    </p>
-    <SentLines :going="going" :unkept="unkept" @again="again" @leave="leave" />
+    <p v-if="faults[0]" role="alert" class="wrong">{{ saidFault(faults[0]) }}.</p>
+    <SentLines
+      :going="going"
+      :unkept="unkept"
+      :may-change="isBlank"
+      @again="again"
+      @change="change"
+      @leave="leave"
+    />
   </form>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Unkept } from '~/composables/useSentLines'
 import { toast } from '~/domain/toast'
 
 /** Somebody new at the door: a name and a rank, here now, on the register of this class. */
@@ -27,14 +28,15 @@ const { send, again, leave, going, unkept } = useSentLines<Guest>({
     store.tap('here', guestId)
     toast(`${guest.name} is here.`)
   },
-  putBack(one) {
-    if (name.value) return false
-    id = one.id
-    name.value = one.name
-    problem.value = one.why
-    return true
-  },
 })
+function change(one: Unkept<Guest>) {
+  leave(one)
+  id = one.id
+  name.value = one.name
+  rank.value = one.line.rank ?? ''
+  kind.value = one.line.kind
+  field.value?.focus()
+}
 
 /** Off it goes, and the next can be typed. */
 function add() {
@@ -90,7 +92,14 @@ function add() {
       <label><input v-model="kind" type="radio" value="visitor" /> visits from elsewhere</label>
     </div>
     <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
-    <SentLines :going="going" :unkept="unkept" @again="again" @leave="leave" />
+    <SentLines
+      :going="going"
+      :unkept="unkept"
+      :may-change="!name"
+      @again="again"
+      @change="change"
+      @leave="leave"
+    />
   </form>
 </template>
 

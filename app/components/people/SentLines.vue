@@ -1,9 +1,14 @@
 <script setup lang="ts" generic="L">
 import type { Unkept } from '~/composables/useSentLines'
 
-/** What was entered and is on its way, and what could not be kept: that goes off again, or is left out. */
-defineProps<{ going: readonly { id: string; name: string }[]; unkept: readonly Unkept<L>[] }>()
-const emit = defineEmits<{ again: [one: Unkept<L>]; leave: [one: Unkept<L>] }>()
+/** What was entered and is on its way, and what could not be kept: that goes off again, is changed first, or left out. */
+defineProps<{
+  going: readonly { id: string; name: string }[]
+  unkept: readonly Unkept<L>[]
+  /** Nothing is being typed in whose place it would be put. */
+  mayChange: boolean
+}>()
+const emit = defineEmits<{ again: [one: Unkept<L>]; change: [one: Unkept<L>]; leave: [one: Unkept<L>] }>()
 </script>
 
 <template>
@@ -11,19 +16,40 @@ const emit = defineEmits<{ again: [one: Unkept<L>]; leave: [one: Unkept<L>] }>()
     <p v-if="going.length" role="status" class="going">
       On the way: {{ going.map(({ name }) => name).join(', ') }}…
     </p>
-    <ul v-if="unkept.length" role="alert">
-      <li v-for="one in unkept" :key="one.id">
-        <span
-          ><b>{{ one.name }}</b> is not kept: {{ one.why }}</span
-        >
-        <button type="button" class="link" :aria-label="`Try ${one.name} again`" @click="emit('again', one)">
-          Try again
-        </button>
-        <button type="button" class="link" :aria-label="`Leave ${one.name} out`" @click="emit('leave', one)">
-          Leave out
-        </button>
-      </li>
-    </ul>
+    <div v-if="unkept.length" role="alert" class="unkept">
+      <ul>
+        <li v-for="one in unkept" :key="one.id">
+          <span
+            ><b>{{ one.name }}</b> is not kept: {{ one.why }}</span
+          >
+          <button
+            type="button"
+            class="link"
+            :aria-label="`Try ${one.name} again`"
+            @click="emit('again', one)"
+          >
+            Try again
+          </button>
+          <button
+            v-if="mayChange"
+            type="button"
+            class="link"
+            :aria-label="`Change ${one.name}`"
+            @click="emit('change', one)"
+          >
+            Change
+          </button>
+          <button
+            type="button"
+            class="link"
+            :aria-label="`Leave ${one.name} out`"
+            @click="emit('leave', one)"
+          >
+            Leave out
+          </button>
+        </li>
+      </ul>
+    </div>
   </div>
 </template>
 
@@ -42,7 +68,7 @@ const emit = defineEmits<{ again: [one: Unkept<L>]; leave: [one: Unkept<L>] }>()
     opacity: 0;
   }
 }
-ul {
+.unkept {
   margin-top: 6px;
   padding: 6px 10px;
   background: var(--color-brick-tint);
