@@ -21,7 +21,7 @@ interface Refused {
   data?: { code?: string; title?: string; faults?: Fault[] }
 }
 
-const OFFLINE = 'The server cannot be reached. Nothing is lost; it is tried again.'
+const OFFLINE = 'The server cannot be reached. Nothing is lost; try again in a moment.'
 
 /** What went wrong, as a sentence for the screen. */
 export function saidBy(error: unknown): string {
