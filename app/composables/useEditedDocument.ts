@@ -89,7 +89,8 @@ export function useEditedDocument<T extends object, Place = undefined>() {
         : kind.merge(draft.base, draft.value, stored.value)
     const restored = 'merged' in outcome ? outcome.merged : draft.value
     restoredFrom.value = draft.at
-    remember(stored.value, restored)
+    // What was put back when the document was opened was done at no place: whoever takes it back stays where they are.
+    remember(stored.value, restored, undefined)
     value.value = restored
     if ('merged' in outcome) check()
     else {
@@ -99,8 +100,9 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     }
   }
 
-  function remember(from: T, to: T) {
-    undoSteps.value = [...undoSteps.value, { from, to, before: kind?.place?.now() }].slice(-UNDO_STEPS)
+  /** @param before where one was; undoing leads back to it */
+  function remember(from: T, to: T, before: Place | undefined) {
+    undoSteps.value = [...undoSteps.value, { from, to, before }].slice(-UNDO_STEPS)
     redoSteps.value = []
   }
 
@@ -144,7 +146,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     const last = undoSteps.value.at(-1)
     if (touch && touch === lastTouch && last?.to === from)
       undoSteps.value = [...undoSteps.value.slice(0, -1), { ...last, to: next }]
-    else remember(from, next)
+    else remember(from, next, kind.place?.now())
     redoSteps.value = []
     lastTouch = touch
     value.value = next
@@ -304,7 +306,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     if (!kind || !stored || !base || !value.value) return
     const outcome = kind.merge(base, value.value, stored.value, 'mine')
     const merged = 'merged' in outcome ? outcome.merged : value.value
-    if (merged !== value.value) remember(value.value, merged)
+    if (merged !== value.value) remember(value.value, merged, kind.place?.now())
     value.value = merged
     base = stored.value
     version.value = stored.version
@@ -320,7 +322,7 @@ export function useEditedDocument<T extends object, Place = undefined>() {
     const mine = value.value
     show(stored)
     theirs.value = undefined
-    remember(mine, stored.value)
+    remember(mine, stored.value, kind.place?.now())
     kind.kept?.(stored.value, stored.version)
     device.soon()
   }

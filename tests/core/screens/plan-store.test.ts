@@ -315,8 +315,11 @@ describe('leaving with something that cannot be saved', () => {
     expect(store.restoredFrom).toBeGreaterThan(0)
     await soon()
     expect(store).toMatchObject({ saveState: 'kept', version: 2 })
+    store.selected = 'b'
     store.undo()
     expect(store.plan?.blocks[1]?.title).toBe('b')
+    // It was put back at no place: the board that was chosen since stays chosen.
+    expect(store.selected).toBe('b')
   })
 
   it('a session that has ended holds nothing up: it is sent once somebody is signed in', async () => {
