@@ -226,9 +226,9 @@ export const useClassStore = defineStore('class', () => {
       const waiting = await unsentOf(value.id)
       const { value: held } = data
       if (held?.id !== value.id) return
-      const next: ClassData = { ...held, ...fresh }
-      data.value = withUnsent(next, waiting)
-      await keepClass(next)
+      data.value = withUnsent({ ...held, ...fresh }, waiting)
+      // With what is known beyond the answer, which may be older than what was kept last.
+      await keepClass(data.value)
     } catch (error) {
       // Out of reach: what the device knows stands until the stream is back.
       if (!(error instanceof ApiProblem)) throw error
@@ -352,6 +352,12 @@ export const useClassStore = defineStore('class', () => {
     }
   }
 
+  /** What has arrived stays on this device with its class until that is read anew, which may never be: the server can go at any moment. */
+  async function keepSent(classId: string, batch: Unsent[]): Promise<void> {
+    const known = data.value?.id === classId ? data.value : await keptClass(classId)
+    if (known) await keepClass(withUnsent(known, batch))
+  }
+
   async function sendBatch(classId: string, batch: Unsent[]): Promise<boolean> {
     const sentAt = clock.device()
     const moved = clock.moved.value
@@ -372,6 +378,7 @@ export const useClassStore = defineStore('class', () => {
         ...(moved ? { headers: { 'x-lintel-test-moved': String(moved) } } : {}),
       })
       clock.compare(answer.now - moved, sentAt)
+      await keepSent(classId, batch)
       await forgetSent(batch.map(({ id }) => id))
       refused.value = ''
       if (data.value?.id === classId) data.value = { ...data.value, state: answer.state }

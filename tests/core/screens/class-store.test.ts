@@ -196,6 +196,21 @@ describe('what happens on the floor', () => {
     expect(unsent.size).toBe(1)
   })
 
+  it('that has arrived stays on the device, though the class was never read anew before the server went', async () => {
+    const store = await opened()
+    store.act('start')
+    store.tap('here', SAM)
+    await settle()
+    expect(unsent.size).toBe(0)
+    setActivePinia(createPinia())
+    server.mockReset()
+    server.mockImplementation(gone)
+    const again = useClassStore()
+    await again.open('c')
+    expect(again.run?.phase).toBe('running')
+    expect(again.register.get(SAM)?.state).toBe('here')
+  })
+
   it('cannot be opened where neither server nor device knows it', async () => {
     setActivePinia(createPinia())
     server.mockReset()
