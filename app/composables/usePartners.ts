@@ -1,8 +1,8 @@
 import { asksOf, type BoardAsks } from '~~/core/partners/for-board'
 import type { School } from '~~/core/partners/roster-file'
 import type { Block } from '~~/core/plan/schema'
-import { inOrder } from '~/domain/in-order'
-import { boardPairsSchema, classPairsSchema, type BoardPairs } from '~~/shared/answers'
+import { inTurn } from '~/domain/in-turn'
+import { boardPairsSchema, classPairsSchema } from '~~/shared/answers'
 
 export interface BoardForTwo {
   block: Block
@@ -23,7 +23,18 @@ export interface PairAct {
 export function usePartners() {
   const store = useClassStore()
   const library = useLibraryStore()
-  const kept = shallowRef<BoardPairs[]>([])
+  const { told: kept, read } = useClassReading('partners', {
+    answer: classPairsSchema,
+    nothing: [],
+    afterMs: 400,
+    takeIn(told, known) {
+      // What was made here meanwhile is newer.
+      const newer = known.filter(
+        (one) => !told.some(({ board, version }) => board === one.board && version >= one.version),
+      )
+      return [...told.filter(({ board }) => !newer.some((one) => one.board === board)), ...newer]
+    },
+  })
   const problem = ref('')
   const waiting = ref(0)
   const isPairing = computed(() => waiting.value > 0)
@@ -39,50 +50,13 @@ export function usePartners() {
   })
   const pairsAt = (board: string | undefined) => kept.value.find((one) => one.board === board)
 
-  const readAnew = inOrder(
-    async () => {
-      const id = store.data?.id
-      return { id, told: id ? await api(`/api/classes/${id}/partners`, { answer: classPairsSchema }) : [] }
-    },
-    ({ id, told }) => {
-      if (id !== store.data?.id) return
-      // What was made here meanwhile is newer.
-      const newer = kept.value.filter(
-        (one) => !told.some(({ board, version }) => board === one.board && version >= one.version),
-      )
-      kept.value = [...told.filter(({ board }) => !newer.some((one) => one.board === board)), ...newer]
-    },
-  )
-  async function read() {
-    try {
-      await readAnew()
-    } catch {
-      // What was read before stands; the next change reads again.
-    }
-  }
-  watch(
-    () => store.data?.id,
-    () => {
-      kept.value = []
-      void read()
-    },
-    { immediate: true },
-  )
-  onChange('class', undefined, (change) => {
-    if (change === 'back' || change.root === store.data?.id) void readSoon()
-  })
-  /** A hall full of taps is read once. */
-  const readSoon = useDebounceFn(read, READ_AFTER_MS)
-
-  let before: Promise<unknown> = Promise.resolve()
+  const next = inTurn()
   /** Acts are asked one after the other, each on top of what the one before has made: none is lost to a tap that came too soon. */
   function pair(board: string, act: PairAct): Promise<void> {
     const id = store.data?.id
     problem.value = ''
     waiting.value++
-    const turn = before.then(() => ask(id, board, act)).finally(() => waiting.value--)
-    before = turn
-    return turn
+    return next(() => ask(id, board, act)).finally(() => waiting.value--)
   }
 
   async function ask(id: string | undefined, board: string, { pins, ...asked }: PairAct) {
@@ -103,4 +77,3 @@ export function usePartners() {
 
   return { boards, kept, pairsAt, pair, problem, isPairing }
 }
-const READ_AFTER_MS = 400

@@ -1,3 +1,4 @@
+import { inTurn } from '~/domain/in-turn'
 import { toast } from '~/domain/toast'
 
 /** Who else is at the plan on the frame; what they keep is put together with what is mine as soon as it is told. */
@@ -7,7 +8,7 @@ export function usePlanPresence() {
   const others = useAtPlan(id)
   /** The version a change speaks of. */
   const versionIn = (what: string) => Number(/^saved (\d+)$/.exec(what)?.[1] ?? Infinity)
-  let reading: Promise<unknown> = Promise.resolve()
+  const next = inTurn()
 
   async function takeIn(name: string) {
     try {
@@ -19,7 +20,7 @@ export function usePlanPresence() {
   }
   onChange('plan', undefined, (change) => {
     if (change !== 'back' && (change.root !== store.id || versionIn(change.what) <= store.version)) return
-    reading = reading.then(() => takeIn(others.value[0] ?? ''))
+    void next(() => takeIn(others.value[0] ?? ''))
   })
   return others
 }

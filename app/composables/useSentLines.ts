@@ -1,3 +1,4 @@
+import { inTurn } from '~/domain/in-turn'
 import { toast } from '~/domain/toast'
 
 /** A line that could not be kept, and why. */
@@ -20,14 +21,13 @@ export function useSentLines<L>(way: {
   /** Those that are on their way, in their order. */
   const going = shallowRef<{ id: string; name: string }[]>([])
   const unkept = shallowRef<Unkept<L>[]>([])
-  let before: Promise<unknown> = Promise.resolve()
+  const next = inTurn()
   let isGone = false
   onScopeDispose(() => (isGone = true))
 
   function send(line: L, id: string = crypto.randomUUID()): void {
     going.value = [...going.value, { id, name: way.nameOf(line) }]
-    before = before
-      .then(() => way.keep(id, line))
+    void next(() => way.keep(id, line))
       .catch((error: unknown) => tell(id, line, saidBy(error)))
       .finally(() => (going.value = going.value.filter((one) => one.id !== id)))
   }

@@ -15,6 +15,7 @@ import { planPortions } from '~~/core/term/portions'
 import type { TermFile } from '~~/core/term/term'
 import { usualTimes } from '~~/core/curriculum/class-days'
 import { cellsOf } from '~/domain/practice-cells'
+import { inTurn } from '~/domain/in-turn'
 import { dayOf } from '~/domain/wall-time'
 
 /** How far a term looks ahead where no grading day is set. */
@@ -105,14 +106,14 @@ export function useTerm() {
   function put(changed: readonly PutPlace[]): Promise<void> {
     const before = places.value
     show(changed)
-    const sent = sending.then(() => api('/api/term/places', { method: 'PUT', body: { places: changed } }))
-    sending = sent.then(
-      () => undefined,
-      () => void (putHere.value = before),
+    return next(() => api('/api/term/places', { method: 'PUT', body: { places: changed } })).catch(
+      (error: unknown) => {
+        putHere.value = before
+        throw error
+      },
     )
-    return sent.then(() => undefined)
   }
-  let sending: Promise<void> = Promise.resolve()
+  const next = inTurn()
   function show(changed: readonly PutPlace[]) {
     const key = ({ group, item, day }: Omit<Placed, 'minutes'>) => `${group} ${item} ${day}`
     const touched = new Set(changed.map(key))

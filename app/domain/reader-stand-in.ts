@@ -1,3 +1,4 @@
+import { inTurn } from './in-turn'
 import type { TapOutcome } from '~~/core/people/door-taps'
 
 /** A reader as it would hang on the wall: it keeps what it hears until it is sent, also while the network is gone. */
@@ -19,7 +20,7 @@ const MOST_AT_ONCE = 200
 export class StandIn {
   readonly waiting: HeldTap[] = []
   isOffline = false
-  private sending: Promise<void> = Promise.resolve()
+  private readonly next = inTurn()
 
   constructor(
     private readonly send: SendTaps,
@@ -35,8 +36,7 @@ export class StandIn {
 
   /** Sends what waits, one batch after the other; what cannot be sent waits on. */
   flush(): Promise<void> {
-    this.sending = this.sending.catch(() => undefined).then(() => this.sendAll())
-    return this.sending
+    return this.next(() => this.sendAll())
   }
 
   private async sendAll(): Promise<void> {

@@ -20,6 +20,8 @@ import {
   type GivenMark,
   type Unsent,
 } from '~/domain/device-store'
+import { inOrder } from '~/domain/in-order'
+import { inTurn } from '~/domain/in-turn'
 import { thisDevice } from '~/domain/this-device'
 
 export type ClassData = ClassView
@@ -49,11 +51,9 @@ export const useClassStore = defineStore('class', () => {
   /** Why the register is corrected after the class; goes with each tap. */
   const whyCorrected = ref('')
   const clock = useClock()
-  let sending: Promise<void> = Promise.resolve()
+  const sendNext = inTurn()
   let reading: ReturnType<typeof setTimeout> | undefined
   let stopHearing: (() => void) | undefined
-  let asked = 0
-  let answered = 0
 
   /** The plan that the class goes by, before anything is changed on the floor. */
   const planned = computed(() => data.value?.plan)
@@ -189,26 +189,10 @@ export const useClassStore = defineStore('class', () => {
   }
 
   /** Takes in who is on the register, what was seen of them and what is to be read out: somebody new at the door, a fault on another device. */
-  async function readView() {
-    const { value } = data
-    if (!value) return
-    try {
-      const turn = ++asked
-      const fresh = await api(`/api/classes/${value.id}`, { answer: classViewSchema })
-      const waiting = await unsentOf(value.id)
-      // Of two that are on their way the later one stands, whichever comes first.
-      if (turn < answered) return
-      answered = turn
-      // Read after the last wait: what came in meanwhile stays.
-      const { value: held } = data
-      if (held?.id !== value.id) return
-      const { roster, sightings, notices, elsewhere } = fresh
-      data.value = withUnsent({ ...held, roster, sightings, notices, elsewhere }, waiting)
-      await keepClass(data.value)
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error
-    }
-  }
+  const readView = readingInOrder(
+    (id) => api(`/api/classes/${id}`, { answer: classViewSchema }),
+    ({ roster, sightings, notices, elsewhere }) => ({ roster, sightings, notices, elsewhere }),
+  )
 
   function readSoon() {
     reading ??= setTimeout(() => {
@@ -218,20 +202,33 @@ export const useClassStore = defineStore('class', () => {
   }
 
   /** Takes in what other devices saw: the register at the door, the floor on the stand. Events are only ever added. */
-  async function refresh() {
-    const { value } = data
-    if (!value) return
-    try {
-      const fresh = await api(`/api/classes/${value.id}/events`, { answer: classEventsSchema })
-      const waiting = await unsentOf(value.id)
-      const { value: held } = data
-      if (held?.id !== value.id) return
-      data.value = withUnsent({ ...held, ...fresh }, waiting)
-      // With what is known beyond the answer, which may be older than what was kept last.
-      await keepClass(data.value)
-    } catch (error) {
-      // Out of reach: what the device knows stands until the stream is back.
-      if (!(error instanceof ApiProblem)) throw error
+  const refresh = readingInOrder(
+    (id) => api(`/api/classes/${id}/events`, { answer: classEventsSchema }),
+    (fresh) => fresh,
+  )
+
+  /** A part of the class that is read anew and kept on the device; out of reach, what the device knows stands until the stream is back. */
+  function readingInOrder<T>(ask: (id: string) => Promise<T>, part: (fresh: T) => Partial<ClassData>) {
+    const readAnew = inOrder(
+      async () => {
+        const { value } = data
+        return value && { id: value.id, fresh: await ask(value.id), waiting: await unsentOf(value.id) }
+      },
+      (read) => {
+        // Looked at after the last wait: what came in meanwhile stays.
+        const { value: held } = data
+        if (read && held?.id === read.id)
+          data.value = withUnsent({ ...held, ...part(read.fresh) }, read.waiting)
+      },
+    )
+    return async () => {
+      try {
+        await readAnew()
+        // With what is known beyond the answer, which may be older than what was kept last.
+        if (data.value) await keepClass(data.value)
+      } catch (error) {
+        if (!(error instanceof ApiProblem)) throw error
+      }
     }
   }
 
@@ -312,15 +309,13 @@ export const useClassStore = defineStore('class', () => {
   function send(): Promise<void> {
     const { value } = data
     if (!value) return Promise.resolve()
-    sending = sending.catch(() => {}).then(() => sendAll(value.id))
-    return sending
+    return sendNext(() => sendAll(value.id))
   }
 
   /** Sends whatever waits on this device, of whichever class. */
   async function sendEverything(): Promise<void> {
     for (const id of await classesWithUnsent()) {
-      sending = sending.catch(() => {}).then(() => sendAll(id))
-      await sending
+      await sendNext(() => sendAll(id))
     }
   }
 

@@ -28,7 +28,7 @@ typed.value = blank()
 const faults = ref<Fault[]>([])
 const first = useTemplateRef<HTMLInputElement>('first')
 
-const { send, again, leave, going, unkept } = useSentLines<{ as: Typed; student: Student }>({
+const lines = useSentLines<{ as: Typed; student: Student }>({
   nameOf: ({ student }) => fullName(student),
   async keep(id, { student }) {
     await api('/api/roster', { method: 'POST', body: { id, student } })
@@ -37,7 +37,6 @@ const { send, again, leave, going, unkept } = useSentLines<{ as: Typed; student:
 })
 const isBlank = computed(() => !typed.value?.firstName && !typed.value?.lastName && !typed.value?.birthDate)
 function change(one: Unkept<{ as: Typed; student: Student }>) {
-  leave(one)
   typed.value = one.line.as
   first.value?.focus()
 }
@@ -58,7 +57,7 @@ function add() {
   )
   faults.value = read.ok ? [] : read.faults
   if (!read.ok) return
-  send({ as, student: read.student }, id)
+  lines.send({ as, student: read.student }, id)
   typed.value = blank()
   first.value?.focus()
 }
@@ -91,14 +90,7 @@ const isWrong = (field: string) => faults.value.some(({ path }) => path === fiel
       <button type="submit" class="btn btn-main">Add</button>
     </template>
     <p v-if="faults[0]" role="alert" class="wrong">{{ saidFault(faults[0]) }}.</p>
-    <SentLines
-      :going="going"
-      :unkept="unkept"
-      :may-change="isBlank"
-      @again="again"
-      @change="change"
-      @leave="leave"
-    />
+    <SentLines :lines="lines" :may-change="isBlank" @change="change" />
   </form>
 </template>
 

@@ -2,32 +2,16 @@
 import { changeSaid } from '~~/core/people/amendments'
 import { minutes } from '~~/core/kernel/time-text'
 import { classAmendmentsSchema, type ClassAmendment } from '~~/shared/answers'
-import { inOrder } from '~/domain/in-order'
 import { wallTime } from '~/domain/wall-time'
 
 /** After the class: why something is corrected, and what each correction changed for whom. */
 const store = useClassStore()
 const library = useLibraryStore()
-const made = shallowRef<ClassAmendment[]>([])
-const readAnew = inOrder(
-  async () => {
-    const id = store.data?.id
-    return id ? await api(`/api/classes/${id}/amendments`, { answer: classAmendmentsSchema }) : []
-  },
-  (told) => (made.value = told),
-)
-async function read() {
-  try {
-    await readAnew()
-  } catch (error) {
-    // Out of reach: what was read before stands.
-    if (!(error instanceof ApiProblem)) throw error
-  }
-}
-watch(() => store.data?.id, read, { immediate: true })
-const readSoon = useDebounceFn(read, 200)
-onChange('class', undefined, (change) => {
-  if (change === 'back' || (change.root === store.data?.id && change.what === 'settled')) void readSoon()
+const { told: made } = useClassReading('amendments', {
+  answer: classAmendmentsSchema,
+  nothing: [],
+  afterMs: 200,
+  what: 'settled',
 })
 const MOST = 5
 const all = ref(false)

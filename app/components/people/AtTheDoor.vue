@@ -19,7 +19,7 @@ interface Guest {
 }
 /** The id of who is being typed: a retry adds nobody twice. */
 let id: string | undefined
-const { send, again, leave, going, unkept } = useSentLines<Guest>({
+const lines = useSentLines<Guest>({
   nameOf: (guest) => guest.name,
   async keep(guestId, { classId, ...guest }) {
     await api(`/api/classes/${classId}/guests`, { method: 'POST', body: { id: guestId, ...guest } })
@@ -30,7 +30,6 @@ const { send, again, leave, going, unkept } = useSentLines<Guest>({
   },
 })
 function change(one: Unkept<Guest>) {
-  leave(one)
   id = one.id
   name.value = one.name
   rank.value = one.line.rank ?? ''
@@ -45,7 +44,7 @@ function add() {
   problem.value = name.value.trim() ? '' : 'The name is wanted.'
   field.value?.focus()
   if (problem.value) return
-  send(
+  lines.send(
     {
       classId,
       name: name.value.trim(),
@@ -92,14 +91,7 @@ function add() {
       <label><input v-model="kind" type="radio" value="visitor" /> visits from elsewhere</label>
     </div>
     <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
-    <SentLines
-      :going="going"
-      :unkept="unkept"
-      :may-change="!name"
-      @again="again"
-      @change="change"
-      @leave="leave"
-    />
+    <SentLines :lines="lines" :may-change="!name" @change="change" />
   </form>
 </template>
 

@@ -1,39 +1,24 @@
 <script setup lang="ts">
 import { doorSchema, type DoorTap } from '~~/shared/answers'
-import { inOrder } from '~/domain/in-order'
 import { wallTime } from '~/domain/wall-time'
 
 /** What the reader at the door heard for this class; whose a tag is that nobody owns. */
 const store = useClassStore()
 const library = useLibraryStore()
 const mayGive = useMayKeepRoster()
-const heard = shallowRef<DoorTap[]>([])
+const {
+  told: heard,
+  read,
+  readSoon,
+} = useClassReading('door', {
+  answer: doorSchema,
+  nothing: [],
+  afterMs: 300,
+  what: 'door',
+})
 const problem = ref('')
 const asking = ref<string>()
 
-const readAnew = inOrder(
-  async () => {
-    const id = store.data?.id
-    return id ? await api(`/api/classes/${id}/door`, { answer: doorSchema }) : []
-  },
-  (told) => (heard.value = told),
-)
-async function read() {
-  try {
-    await readAnew()
-  } catch {
-    // What was read before stands; the next tap reads again.
-  }
-}
-watch(
-  () => store.data?.id,
-  () => void read(),
-  { immediate: true },
-)
-const readSoon = useDebounceFn(read, 300)
-onChange('class', undefined, (change) => {
-  if (change === 'back' || (change.root === store.data?.id && change.what === 'door')) void readSoon()
-})
 onChange('students', undefined, () => void readSoon())
 
 const students = computed(() => store.data?.roster ?? [])

@@ -2,13 +2,17 @@
 import type { Unkept } from '~/composables/useSentLines'
 
 /** What was entered and is on its way, and what could not be kept: that goes off again, is changed first, or left out. */
-defineProps<{
-  going: readonly { id: string; name: string }[]
-  unkept: readonly Unkept<L>[]
+const props = defineProps<{
+  lines: ReturnType<typeof useSentLines<L>>
   /** Nothing is being typed in whose place it would be put. */
   mayChange: boolean
 }>()
-const emit = defineEmits<{ again: [one: Unkept<L>]; change: [one: Unkept<L>]; leave: [one: Unkept<L>] }>()
+const emit = defineEmits<{ change: [one: Unkept<L>] }>()
+const { going, unkept, again, leave } = props.lines
+function change(one: Unkept<L>) {
+  leave(one)
+  emit('change', one)
+}
 </script>
 
 <template>
@@ -22,12 +26,7 @@ const emit = defineEmits<{ again: [one: Unkept<L>]; change: [one: Unkept<L>]; le
           <span
             ><b>{{ one.name }}</b> is not kept: {{ one.why }}</span
           >
-          <button
-            type="button"
-            class="link"
-            :aria-label="`Try ${one.name} again`"
-            @click="emit('again', one)"
-          >
+          <button type="button" class="link" :aria-label="`Try ${one.name} again`" @click="again(one)">
             Try again
           </button>
           <button
@@ -35,16 +34,11 @@ const emit = defineEmits<{ again: [one: Unkept<L>]; change: [one: Unkept<L>]; le
             type="button"
             class="link"
             :aria-label="`Change ${one.name}`"
-            @click="emit('change', one)"
+            @click="change(one)"
           >
             Change
           </button>
-          <button
-            type="button"
-            class="link"
-            :aria-label="`Leave ${one.name} out`"
-            @click="emit('leave', one)"
-          >
+          <button type="button" class="link" :aria-label="`Leave ${one.name} out`" @click="leave(one)">
             Leave out
           </button>
         </li>

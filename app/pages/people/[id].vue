@@ -4,6 +4,7 @@ import { toast } from '~/domain/toast'
 import type { Mark } from '~~/core/people/marks'
 import { longTime, minutes } from '~~/core/kernel/time-text'
 import type { StudentPage } from '~~/shared/answers'
+import { inTurn } from '~/domain/in-turn'
 import { dayOfYear, shortDay } from '~/domain/days'
 
 const route = useRoute()
@@ -70,7 +71,7 @@ const keyOf = ({ classId, itemId, layer }: Pick<Row, 'classId' | 'itemId' | 'lay
   `${classId} ${itemId} ${layer}`
 const marks = computed(() => new Map((page.value?.marks ?? []).map((mark) => [keyOf(mark), mark])))
 const markOf = (row: Row) => marks.value.get(keyOf(row))
-let sending: Promise<void> = Promise.resolve()
+const next = inTurn()
 /** A mark is kept with its class; a later one of the same row stands over it, so they are sent one after the other. */
 function give(row: Row, { mark, fault }: { mark: Mark; fault?: string | undefined }) {
   if (!page.value) return
@@ -87,7 +88,7 @@ function give(row: Row, { mark, fault }: { mark: Mark; fault?: string | undefine
     mark,
     ...(fault ? { fault } : {}),
   }
-  sending = sending.then(async () => {
+  void next(async () => {
     try {
       await api('/api/marks', { method: 'POST', body })
     } catch (error) {
