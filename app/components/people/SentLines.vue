@@ -16,7 +16,7 @@ function change(one: Unkept<L>) {
 </script>
 
 <template>
-  <div class="lines">
+  <div v-if="going.length || unkept.length" class="lines">
     <p v-if="going.length" role="status" class="going">
       On the way: {{ going.map(({ name }) => name).join(', ') }}…
     </p>
