@@ -3,31 +3,19 @@ import type { Category } from '../curriculum/categories'
 import { BoardCosts } from './board-costs'
 import { bodyOf } from '../checks/warmup/body'
 import { doneWith, unready } from './body'
-import type { Candidate, DraftGroup } from './candidates'
-import type { WorkLength } from './beats'
+import type { DraftGroup } from './candidates'
 import { boardSec, boardTimes, type BoardTimes } from './board-times'
 import type { PinnedBase } from './base'
+import type { DraftBoard } from './draft-board'
 import type { ClassFrame } from './frame'
 import type { Choice } from './model'
 import { intensityOf } from './model-parts'
 
 /**
- * Which board every chosen item comes to, and in which order the boards are: nothing of it changes what the plan is worth. Boards of one
- * length are alike, so items are swapped among them until nobody is in the way of anybody, who can work the same does, and the class runs
- * from falling and stepping to partners and play.
+ * Boards that have their items put in order: nothing of it changes what the plan is worth. Boards of one length are alike, so items are
+ * swapped among them until nobody is in the way of anybody, who can work the same does, and the class runs from falling and stepping to
+ * partners and play.
  */
-
-/** A board to be: what each group works on it. */
-export interface DraftBoard {
-  length: WorkLength
-  /** There is time to show something new. */
-  shown: boolean
-  stretch: number
-  /** Seconds by which it is set up or shown quicker than others, because there has to be water soon. */
-  quickerSec?: number
-  /** By group. */
-  works: (Candidate | undefined)[]
-}
 
 const STAGES: Record<Category, number> = {
   falls: 0,
@@ -48,23 +36,23 @@ const STAGES: Record<Category, number> = {
 
 const ROUNDS = 140
 const MOST_TRIES = 12_000
-/** What a broken limit counts: little enough to be walked through while boards are still dealt out. */
+/** What a broken limit counts: little enough to be walked through at first. */
 const BROKEN = 9
 /** How gladly changes for the worse are taken at first. */
 const HEAT = 3
 const HARD = 7
 
-/** @param filled boards that have their items already, to be put in order only; nothing: the items of the choice are dealt out */
+/** @param boards as they were dealt or made to fit; they stay as they are */
 export function arrange(
+  boards: readonly DraftBoard[],
   choice: Choice,
   frame: ClassFrame,
   base: PinnedBase,
   groups: readonly DraftGroup[],
   club: ClubFacts,
   chance: () => number,
-  filled?: readonly DraftBoard[],
 ): DraftBoard[] {
-  return new Arranging(choice, frame, base, groups, club, chance, filled).boards()
+  return new Arranging(boards, choice, frame, base, groups, club, chance).boards()
 }
 
 class Arranging {
@@ -75,73 +63,19 @@ class Arranging {
   private readonly costs: BoardCosts
 
   constructor(
+    boards: readonly DraftBoard[],
     choice: Choice,
     private readonly frame: ClassFrame,
     base: PinnedBase,
     private readonly groups: readonly DraftGroup[],
     club: ClubFacts,
     private readonly chance: () => number,
-    filled: readonly DraftBoard[] | undefined,
   ) {
     this.costs = new BoardCosts(groups, club.settings.hall)
-    const empty = choice.stretches.flatMap(({ known, shown }, stretch) => [
-      ...shown.map((length): DraftBoard => ({
-        length,
-        shown: true,
-        stretch,
-        works: groups.map(() => undefined),
-      })),
-      ...known.map((length): DraftBoard => ({
-        length,
-        shown: false,
-        stretch,
-        works: groups.map(() => undefined),
-      })),
-    ])
-    this.at = filled ? filled.map((board) => ({ ...board, works: [...board.works] })) : empty
+    this.at = boards.map((board) => ({ ...board, works: [...board.works] }))
     this.times = boardTimes(choice, frame, base)
-    const chosen = filled
-      ? filled.flatMap(({ works }) => works.flatMap((work) => work ?? []))
-      : choice.chosen.map(({ candidate }) => candidate)
-    for (const { item } of chosen)
+    for (const { item } of boards.flatMap(({ works }) => works.flatMap((work) => work ?? [])))
       if (!this.stage.has(item.id)) this.stage.set(item.id, STAGES[item.category] + (chance() - 0.5) * 1.6)
-    if (!filled) this.deal(choice)
-  }
-
-  /** What is shown to its own board, then what most groups share, then the rest. */
-  private deal({ chosen, shows }: Choice): void {
-    const open = chosen.map(({ candidate, lengths }) => ({ candidate, lengths: [...lengths] }))
-    const put = (board: DraftBoard | undefined, item: string, onlyNew: boolean) => {
-      if (!board) return
-      for (const one of open) {
-        const { candidate, lengths } = one
-        const { group } = candidate
-        const l = lengths.indexOf(board.length)
-        if (candidate.item.id !== item || l < 0 || board.works[group] || (onlyNew && !candidate.isNew))
-          continue
-        board.works[group] = candidate
-        lengths.splice(l, 1)
-      }
-    }
-    for (const { item, length } of shows)
-      put(
-        this.at.find((board) => board.shown && board.length === length && board.works.every((work) => !work)),
-        item,
-        true,
-      )
-    const left = new Map<string, number>()
-    for (const { candidate, lengths } of open)
-      left.set(candidate.item.id, (left.get(candidate.item.id) ?? 0) + lengths.length)
-    const shared = [...left].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))
-    for (const [item] of shared)
-      for (const { lengths, candidate } of open) {
-        if (candidate.item.id !== item) continue
-        for (const length of [...lengths]) {
-          const free = this.at.filter((board) => board.length === length && !board.works[candidate.group])
-          const beside = free.find(({ works }) => works.some((work) => work?.item.id === item)) ?? free[0]
-          put(beside, item, false)
-        }
-      }
   }
 
   boards(): DraftBoard[] {

@@ -1,7 +1,7 @@
 import { toSec } from '../kernel/units'
 import type { Plan } from '../plan/schema'
 import { layPlan } from '../plan/timeline'
-import type { DraftBoard } from './arrange'
+import type { DraftBoard } from './draft-board'
 import { WORK_LENGTHS } from './beats'
 import type { ClassFrame } from './frame'
 

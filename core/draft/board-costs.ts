@@ -1,6 +1,6 @@
 import type { ClubFacts } from '../checks/club-facts'
 import type { Item } from '../curriculum/item'
-import type { DraftBoard } from './arrange'
+import type { DraftBoard } from './draft-board'
 import { sameShape, shapeOf } from './beats'
 import { floorM2, kitOf } from '../checks/hall/takes'
 import type { Candidate, DraftGroup } from './candidates'

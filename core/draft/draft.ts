@@ -1,18 +1,21 @@
 import type { ClubFacts } from '../checks'
 import type { Item, Region } from '../curriculum/item'
 import { chanceOf } from '../kernel/chance'
-import { arrange, type DraftBoard } from './arrange'
+import { arrange } from './arrange'
 import { lateSec, sooner } from './before-water'
 import { writeDraft } from './boards'
 import { draftGroups, type DraftGroup } from './candidates'
+import { deal, dealWhatFits, type Dealing } from './deal'
+import type { DraftBoard } from './draft-board'
 import { exercisesFor } from './exercises'
-import { fit } from './fit'
+import { fit, type Walk } from './fit'
 import { frameOf, type ClassFrame } from './frame'
 import { finished, isBetter, judgePlan, withoutTrouble, type Draft, type Judged } from './judge'
 import { draftModel, type Choice, type DraftModel } from './model'
 import type { Programme, ProgrammeAnswer } from './programme'
 import type { DraftRequest } from './request'
 import { ROOM_KEPT, ruleOut, type Ruled } from './rule-out'
+import { scarceIn } from './scarce'
 
 /**
  * A whole class drafted from what is due: the programme of `model.ts` chooses, `arrange.ts` orders, `boards.ts` writes down, and all checks
@@ -24,8 +27,8 @@ export type { Draft } from './judge'
 /** A programme to be solved, and what values for it would come to as a draft: to show the best so far. */
 export interface Asked {
   programme: Programme
-  /** A part of the question only, which is not worth much of the time. */
-  isPart?: boolean
+  /** What is asked: a class; one in a hall without walls, where no other was found; or only which boards the items of an answer come to. */
+  about: 'class' | 'class without hall' | 'dealing'
   /** There is no class yet that stands before all checks: it may take all the time there is. */
   isUrgent?: boolean
   draftOf(answer: ProgrammeAnswer): Draft | undefined
@@ -38,8 +41,9 @@ const MORE_WATERS = 3
 /** Where mending boards cost more than this share, the programme is asked for boards that need none. */
 const MOST_MENDED = 0.018
 const MOST_SHORT = 2
-/** How often the boards of the first answer are made to fit, as long as what comes of it is not good enough. */
-const FIRST_WALKS = 2
+/** How the boards of an answer are made to fit, as long as what comes of it is not good enough. The first answer is the best there is to begin from: it is worth more than one walk. */
+const FIRST_WALKS: readonly Walk[] = ['near', 'far', 'far']
+const WALKS: readonly Walk[] = ['near']
 
 /**
  * Drafts a class. It yields each programme that has to be solved and is given the answer; it returns the draft, or nothing where no class
@@ -59,7 +63,7 @@ export function* draftClass(
     const answer: ProgrammeAnswer = yield {
       programme: attempt.model.programme,
       isUrgent: !best || best.grave.length > 0,
-      isPart: ruled.hall === 'left out',
+      about: ruled.hall === 'kept' ? 'class' : 'class without hall',
       draftOf: ({ values, bound: so }) => {
         const judged = values && attempt.judge(values)
         return judged && finished(judged, bound ?? attempt.model.boundOf(so))
@@ -89,12 +93,14 @@ export function* draftClass(
     }
     let judged = attempt.judge(answer.values)
     let isGood = take(judged)
-    // The first answer is the best there is to begin from: it is worth more than one walk.
-    for (let walk = 0; walk < (repair === 0 ? FIRST_WALKS : 1) && !isGood; walk++) {
-      const fitted = attempt.fit(answer.values, walk)
-      isGood = take(fitted)
-      if (isBetter(fitted, judged)) judged = fitted
+    const tryAlso = (one: Judged) => {
+      isGood = take(one)
+      if (isBetter(one, judged)) judged = one
     }
+    // Only where something is in the way of something: else the answer itself is not worth more.
+    if (!isGood && judged.grave.length > 0) tryAlso(yield* dealtAnew(attempt, answer.values))
+    for (const [n, walk] of (repair === 0 ? FIRST_WALKS : WALKS).entries())
+      if (!isGood) tryAlso(attempt.fit(answer.values, walk, n))
     if (!best) break
     // What is ruled out makes nothing worth more: once no answer can be better than the best, it stands.
     if (
@@ -108,6 +114,17 @@ export function* draftClass(
     } else if (!ruleOut(judged, known.groups, request, ruled)) break
   }
   return best && finished(best, best.bound)
+}
+
+/** Boards as they have to be for everything to fit, asked length by length. */
+function* dealtAnew(attempt: Attempt, values: ArrayLike<number>): Generator<Asked, Judged, ProgrammeAnswer> {
+  const { dealings, judge } = attempt.dealAnew(values)
+  for (const { programme, put } of dealings) {
+    const isOpen = programme.worth.length > 0
+    const answer = isOpen ? yield { programme, about: 'dealing', draftOf: () => undefined } : undefined
+    put(answer?.values)
+  }
+  return judge()
 }
 
 /** What is the same however often the programme is asked. */
@@ -124,8 +141,10 @@ function knownOf(request: DraftRequest, club: ClubFacts): Known {
 interface Attempt {
   model: DraftModel
   judge(values: ArrayLike<number>): Judged
-  /** The boards that came of it, made to fit: each walk is another one. */
-  fit(values: ArrayLike<number>, walk: number): Judged
+  /** Its items dealt out once more: what has to be asked for that, and what comes of it then. */
+  dealAnew(values: ArrayLike<number>): { dealings: readonly Dealing[]; judge(): Judged }
+  /** The boards that came of it last, made to fit: another number, another walk. */
+  fit(values: ArrayLike<number>, walk: Walk, n: number): Judged
 }
 
 function attemptOf(
@@ -143,8 +162,8 @@ function attemptOf(
   const chance = chanceOf(request.seed)
   const model = draftModel({ request, club, frame, groups, exercises, fades, room, hall, chance })
   const counted = new Set(Object.keys(request.most))
-  const order = (choice: Choice, filled?: readonly DraftBoard[]) =>
-    arrange(choice, frame, model.base, groups, club, chanceOf(request.seed + 1), filled)
+  const order = (choice: Choice, boards: readonly DraftBoard[]) =>
+    arrange(boards, choice, frame, model.base, groups, club, chanceOf(request.seed + 1))
   function judge(choice: Choice, boards: readonly DraftBoard[]): Judged {
     const judgeWith = (one: Choice, on = boards) => {
       const { plan, why } = writeDraft(request, club, frame, groups, one, on)
@@ -166,7 +185,7 @@ function attemptOf(
   const arranged = (values: ArrayLike<number>) => {
     if (known?.of === values) return known
     const choice = model.read(values)
-    return (known = { of: values, choice, boards: order(choice) })
+    return (known = { of: values, choice, boards: order(choice, deal(choice, groups)) })
   }
   return {
     model,
@@ -174,10 +193,21 @@ function attemptOf(
       const { choice, boards } = arranged(values)
       return judge(choice, boards)
     },
-    fit(values, walk) {
+    dealAnew(values) {
+      const { choice } = arranged(values)
+      const { boards, dealings } = dealWhatFits(choice, groups, scarceIn(club, groups))
+      return {
+        dealings,
+        judge() {
+          known = { of: values, choice, boards: order(choice, boards) }
+          return judge(choice, known.boards)
+        },
+      }
+    },
+    fit(values, walk, n) {
       const { choice, boards } = arranged(values)
       const question = { club, groups, base: model.base, choice, frame, boards, counted }
-      const fitted = fit({ ...question, chance: chanceOf(request.seed + 2 + walk) })
+      const fitted = fit({ ...question, chance: chanceOf(request.seed + 2 + n) }, walk)
       return judge(choice, order(choice, fitted.boards))
     },
   }

@@ -1,9 +1,8 @@
 import { fresh } from '../balance/worth'
 import type { ClubFacts } from '../checks/club-facts'
 import { isPower } from '../checks/ground'
-import { floorM2, unitsOfKit } from '../checks/hall/takes'
 import { bodyOf, UNITS_FOR, type Body } from '../checks/warmup/body'
-import type { DraftBoard } from './arrange'
+import type { DraftBoard } from './draft-board'
 import type { PinnedBase } from './base'
 import { repsPerformed, WORK_LENGTHS } from './beats'
 import { boardTimes, type BoardTimes } from './board-times'
@@ -11,6 +10,7 @@ import type { Candidate, DraftGroup } from './candidates'
 import type { ClassFrame } from './frame'
 import type { Choice } from './model'
 import { intensityOf, LONGEST_HARD_SEC } from './model-parts'
+import { scarceIn, type Scarce } from './scarce'
 
 /** What the fitting of boards reckons with, as figures that are added up many thousand times. */
 
@@ -55,7 +55,7 @@ export interface Part {
 export class FitParts {
   readonly times: BoardTimes
   /** How much there is of the floor and of each piece of kit. */
-  readonly things: { most: number; of: (one: Candidate) => number }[]
+  readonly things: Scarce[]
   /** By group: its limits, what it may work, and what it is served whatever that is. */
   readonly limits: number[][]
   readonly parts: Part[][]
@@ -69,16 +69,8 @@ export class FitParts {
 
   constructor(private readonly q: FitQuestion) {
     const { club, groups, boards, choice, frame } = q
-    const { areaM2, kit } = club.settings.hall
-    const heads = ({ group }: Candidate) => groups[group]?.heads ?? 0
     this.times = boardTimes(choice, frame, q.base)
-    this.things = [
-      ...(areaM2 > 0 ? [{ most: areaM2, of: (one: Candidate) => floorM2(one.item, heads(one)) }] : []),
-      ...kit.map(({ name, count }) => ({
-        most: count,
-        of: (one: Candidate) => unitsOfKit(name, one.item, heads(one)),
-      })),
-    ]
+    this.things = scarceIn(club, groups)
     this.warmed = new Map(choice.warmup.map(({ item, sec }) => [item.id, sec]))
     this.limits = groups.map((group) => this.limitsOf(group))
     this.regions = new Set(
@@ -155,7 +147,7 @@ export class FitParts {
       isFall: item.category === 'falls',
       body: this.asked(bodyOf(item)),
       news: isNew ? number : 0,
-      takes: this.things.map(({ of }) => of(candidate)),
+      takes: this.things.map(({ each }) => each(candidate)),
       serves: WORK_LENGTHS.map((sec) => weight * (fresh(hadSec + sec) - fresh(hadSec))),
       adds: WORK_LENGTHS.map(adds),
     }

@@ -1,5 +1,5 @@
 import { fresh } from '../balance/worth'
-import type { DraftBoard } from './arrange'
+import type { DraftBoard } from './draft-board'
 import { WORK_LENGTHS } from './beats'
 import { boardSec } from './board-times'
 import { doneWith, unready } from './body'
@@ -21,18 +21,28 @@ export interface Fitted {
   fits: boolean
 }
 
-export const fit = (question: FitQuestion): Fitted => new Fitting(question).fitted()
+export const fit = (question: FitQuestion, walk: Walk): Fitted => new Fitting(question).fitted(walk)
 
-/** Changes tried for each item on the boards. Each change walks all boards, so changes times boards are no more than so many. */
-const TRIES = 6000
+/**
+ * How a walk goes: changes tried for each item on the boards; how gladly a loss of worth is taken, at first and at last; and what a broken
+ * limit counts in worth, little enough to be walked through at first, more than it could ever gain at last.
+ */
+const WALKS = {
+  /** Where little is amiss: not far from where it begins. */
+  near: { tries: 3000, heat: { first: 0.1, last: 0.03 }, broken: { first: 1, last: 16 } },
+  /** Everything may become something else. */
+  far: { tries: 6000, heat: { first: 0.3, last: 0.03 }, broken: { first: 0.5, last: 16 } },
+}
+export type Walk = keyof typeof WALKS
+/** Each change walks all boards, so changes times boards are no more than so many. */
 const MOST_TRIES = 5_000_000
-/** How gladly a loss of worth is taken, at first and at last. */
-const HEAT = { first: 0.3, last: 0.03 }
 /** Of the changes, those by which a group takes something else, and those by which it swaps two boards: the rest swaps boards whole. */
 const TAKES = 0.65
 const SWAPS = 0.28
-/** What a broken limit counts in worth: little enough to be walked through at first, more than it could ever gain at last. */
-const BROKEN = { first: 0.5, last: 16 }
+
+const between = ({ first, last }: { first: number; last: number }, part: number): number =>
+  first * (last / first) ** part
+
 class Fitting {
   private readonly of: FitParts
   private readonly many: number
@@ -94,16 +104,17 @@ class Fitting {
     this.shown = new Int32Array(1 + Math.max(0, ...parts.flat().map(({ news }) => news)))
   }
 
-  fitted(): Fitted {
+  fitted(walk: Walk): Fitted {
     const { boards, groups, chance } = this.q
-    const tries = Math.min(MOST_TRIES / Math.max(1, boards.length), TRIES * this.at.length)
+    const { tries: each, heat: heats, broken: prices } = WALKS[walk]
+    const tries = Math.min(MOST_TRIES / Math.max(1, boards.length), each * this.at.length)
     groups.forEach((_, g) => this.measureGroup(g))
     boards.forEach((_, p) => this.measureHall(p))
     let [worth, broken] = [this.worth(), this.broken()]
     let best = { worth, broken, at: [...this.at] }
     for (let t = 0; t < tries; t++) {
-      const heat = HEAT.first * (HEAT.last / HEAT.first) ** (t / tries)
-      const price = BROKEN.first * (BROKEN.last / BROKEN.first) ** (t / tries)
+      const heat = between(heats, t / tries)
+      const price = between(prices, t / tries)
       const undo = this.change()
       if (!undo) continue
       const [newWorth, newBroken] = [this.worth(), this.broken()]

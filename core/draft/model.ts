@@ -17,7 +17,7 @@ import {
   type Pattern,
 } from './model-parts'
 import { ProgrammeBuilder, type Column, type Programme, type Term } from './programme'
-import { allOnOneBoard, keepToTheHall, scarceIn, type Scarce } from './rows/hall'
+import { allOnOneBoard, amountsIn, keepToTheHall, type ScarceAmounts } from './rows/hall'
 import { fallBeforeThrows, keepLimits } from './rows/limits'
 import { showFirst } from './rows/shown-first'
 import { keepTime } from './rows/time'
@@ -134,7 +134,7 @@ class Modelling implements ModelParts {
 
   model(): DraftModel {
     for (const group of this.q.groups) this.takeItems(group)
-    const things = this.q.hall === 'kept' ? scarceIn(this) : []
+    const things = this.q.hall === 'kept' ? amountsIn(this) : []
     this.meet()
     this.show(things)
     prepare(this)
@@ -211,7 +211,7 @@ class Modelling implements ModelParts {
   }
 
   /** One teacher: what is new to a group is shown on a board of its own, whoever else it is new to beside them. */
-  private show(things: readonly Scarce[]): void {
+  private show(things: readonly ScarceAmounts[]): void {
     const byLength = new Map<WorkLength, Term[]>()
     const beside = new Map<string, Pattern[]>()
     for (const pattern of this.patterns) {

@@ -1,6 +1,6 @@
 import type { Highs } from 'highs'
 import type { ClubFacts } from '../checks'
-import { draftClass, type Draft } from './draft'
+import { draftClass, type Asked, type Draft } from './draft'
 import type { DraftRequest } from './request'
 import { toSparse, type Programme, type ProgrammeAnswer } from './programme'
 
@@ -74,13 +74,16 @@ const FITTING_SEC = 1.8
 const LEAST_SHARE = 0.6
 /** With a smaller share of the time left, nothing is asked any more: arranging the answer would be late. */
 const LEAST_LEFT = 0.1
-/** What a question about a part of it may take of what is left, and what of its own best it may miss. */
-const PART_SHARE = 0.8
 /** What asking again may take of what is left. */
 const AGAIN_SHARE = 0.55
 /** With less than this left it is asked once more only. */
 const SPARE_SEC = 3
-const PART_GAP = 0.003
+/** What a question without the hall may take of what is left: its answer is made to fit in any case. */
+const WITHOUT_HALL_SHARE = 0.8
+/** What dealing out the boards of a length may take, of what is left and at most; it is solved when not one item more can have its place. */
+const DEALING_SHARE = 0.3
+const DEALING_SEC = 2
+const DEALING_GAP = 0.005
 
 /**
  * Drafts a class from beginning to end.
@@ -101,18 +104,26 @@ export function solveAll(
   const drafting = draftClass(request, club)
   let step = drafting.next()
   for (let first = true; !step.done; first = false) {
-    const { programme, draftOf, isPart = false, isUrgent = false } = step.value
+    const { programme, draftOf, about, isUrgent = false } = step.value
     const left = solvingSec - (now() - began)
-    const again = isUrgent || left < SPARE_SEC ? 1 : AGAIN_SHARE
-    const share = first ? FIRST_SHARE : isPart ? PART_SHARE : again
-    const timeLimitSec = left * share
+    const timeLimitSec = secondsFor(about, left, first, isUrgent)
     step = drafting.next(
       first || left > request.timeLimitSec * LEAST_LEFT
-        ? solveProgramme(highs, programme, { timeLimitSec, gap: isPart ? PART_GAP : gap }, (answer) =>
-            onBetter?.(() => draftOf(answer)),
+        ? solveProgramme(
+            highs,
+            programme,
+            { timeLimitSec, gap: about === 'dealing' ? DEALING_GAP : gap },
+            (answer) => onBetter?.(() => draftOf(answer)),
           )
         : { values: undefined, bound: Infinity },
     )
   }
   return step.value
+}
+
+function secondsFor(about: Asked['about'], left: number, isFirst: boolean, isUrgent: boolean): number {
+  if (about === 'dealing') return Math.min(DEALING_SEC, left * DEALING_SHARE)
+  if (about === 'class without hall') return left * WITHOUT_HALL_SHARE
+  if (isFirst) return left * FIRST_SHARE
+  return left * (isUrgent || left < SPARE_SEC ? 1 : AGAIN_SHARE)
 }

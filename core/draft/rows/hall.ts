@@ -1,44 +1,39 @@
-import type { Item } from '../../curriculum/item'
-import { floorM2, unitsOfKit } from '../../checks/hall/takes'
 import type { WorkLength } from '../beats'
 import { patternsOf, timesAt, type ModelParts, type Pattern } from '../model-parts'
 import type { Term } from '../programme'
+import { scarceIn, type Scarce } from '../scarce'
 import { fullestFillings, type Filling } from './fillings'
 
 /** Floor and kit. */
 
-/** Something there is only so much of at once, and what each group's items take of it: every amount once, the least first. */
-export interface Scarce {
-  most: number
-  each: (pattern: Pattern) => number
+/** Something there is only so much of, with what each group's items take of it: every amount once, the least first. */
+export interface ScarceAmounts extends Scarce {
   amounts: readonly (readonly number[])[]
 }
 
-/** The floor of the hall and each piece of its kit, as far as the club says how much there is. */
-export function scarceIn(m: ModelParts): Scarce[] {
-  const { hall } = m.q.club.settings
-  const heads = (group: number) => m.q.groups[group]?.heads ?? 0
-  const scarce = (figure: (item: Item, heads: number) => number, most: number): Scarce => {
-    const each = ({ candidate }: Pattern) => figure(candidate.item, heads(candidate.group))
-    const amounts = m.q.groups.map(({ index }) => {
-      const found = [...new Set(patternsOf(m, index).map(each))].sort((a, b) => a - b)
+export function amountsIn(m: ModelParts): ScarceAmounts[] {
+  return scarceIn(m.q.club, m.q.groups).map((scarce) => ({
+    ...scarce,
+    amounts: m.q.groups.map(({ index }) => {
+      const taken = patternsOf(m, index).map(({ candidate }) => scarce.each(candidate))
+      const found = [...new Set(taken)].sort((a, b) => a - b)
       return found.length ? found : [0]
-    })
-    return { most, each, amounts }
-  }
-  return [
-    ...hall.kit.map(({ name, count }) => scarce((item, many) => unitsOfKit(name, item, many), count)),
-    ...(hall.areaM2 > 0 ? [scarce(floorM2, hall.areaM2)] : []),
-  ]
+    }),
+  }))
 }
 
 /** What is left of it when every group takes the least it can, and what an item takes of that. */
-const spareOf = ({ amounts, most }: Scarce) => most - amounts.reduce((sum, [least = 0]) => sum + least, 0)
-const aboveLeast = ({ amounts, each }: Scarce, pattern: Pattern) =>
-  each(pattern) - (amounts[pattern.candidate.group]?.[0] ?? 0)
+const spareOf = ({ amounts, most }: ScarceAmounts) =>
+  most - amounts.reduce((sum, [least = 0]) => sum + least, 0)
+const aboveLeast = ({ amounts, each }: ScarceAmounts, { candidate }: Pattern) =>
+  each(candidate) - (amounts[candidate.group]?.[0] ?? 0)
 
 /** Those to whom one thing is shown are there together, and the others beside them: the hall and the kit are for all of them at once. */
-export function allOnOneBoard(m: ModelParts, patterns: readonly Pattern[], things: readonly Scarce[]): void {
+export function allOnOneBoard(
+  m: ModelParts,
+  patterns: readonly Pattern[],
+  things: readonly ScarceAmounts[],
+): void {
   for (const scarce of things) {
     const spare = spareOf(scarce)
     const terms = patterns.map((one): Term => [one.column, aboveLeast(scarce, one)])
@@ -71,7 +66,7 @@ function fillBoards(
   length: WorkLength,
   boards: readonly Term[],
   fillings: readonly Filling[],
-  { amounts, each }: Scarce,
+  { amounts, each }: ScarceAmounts,
 ): void {
   const columns = fillings.map(() => m.b.amount(0, Infinity))
   m.b.equal([...columns.map((column): Term => [column, 1]), ...boards], 0)
@@ -80,7 +75,7 @@ function fillBoards(
     amounts[g]?.forEach((amount, n) => {
       // The least of it fits everywhere.
       if (n === 0) return
-      const taken = mine.filter((pattern) => each(pattern) >= amount)
+      const taken = mine.filter(({ candidate }) => each(candidate) >= amount)
       const holds = columns.filter((_, f) => (fillings[f]?.[g] ?? 0) >= n)
       m.b.atMost(
         [
@@ -94,7 +89,7 @@ function fillBoards(
 }
 
 /** Kit and floor for all who use them at once: over all boards of a length together, on each when they are arranged. */
-export function keepToTheHall(m: ModelParts, things: readonly Scarce[]): void {
+export function keepToTheHall(m: ModelParts, things: readonly ScarceAmounts[]): void {
   for (const all of things) {
     const scarce = { ...all, most: all.most * m.q.room }
     const { most, each, amounts } = scarce
@@ -109,7 +104,7 @@ export function keepToTheHall(m: ModelParts, things: readonly Scarce[]): void {
           const many = timesAt(pattern, length) * factor(pattern)
           return many ? [[pattern.column, many]] : []
         })
-      const taken = terms(each)
+      const taken = terms(({ candidate }) => each(candidate))
       if (taken.length) m.b.atMost([...taken, ...boards(most)], 0)
       // What is left over on a board is not cut at will: what takes more than half of it comes once on a board, and so on.
       if (spare > 0)

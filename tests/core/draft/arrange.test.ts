@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { arrange } from '../../../core/draft/arrange'
+import { deal } from '../../../core/draft/deal'
 import { chanceOf } from '../../../core/kernel/chance'
 import { candidate, floorOf, frame, HALL_M2, nothingPinned, smallHall } from './small-hall'
 
@@ -19,11 +20,11 @@ describe('boards that are put in order', () => {
         [180, 180, 180],
       )
       const base = nothingPinned(groups.length)
-      const boards = arrange(choice, frame, base, groups, club, chanceOf(seed))
+      const boards = arrange(deal(choice, groups), choice, frame, base, groups, club, chanceOf(seed))
       for (const { works } of boards) expect(floorOf(works)).toBeLessThanOrEqual(HALL_M2)
       for (const { index, candidates } of groups)
         expect(new Set(boards.map(({ works }) => works[index]))).toEqual(new Set(candidates))
-      const again = arrange(choice, frame, base, groups, club, chanceOf(seed + 1), boards)
+      const again = arrange(boards, choice, frame, base, groups, club, chanceOf(seed + 1))
       for (const { works } of again) expect(floorOf(works)).toBeLessThanOrEqual(HALL_M2)
     },
   )

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { DraftBoard } from '../../../core/draft/arrange'
+import type { DraftBoard } from '../../../core/draft/draft-board'
 import { lateSec, sooner } from '../../../core/draft/before-water'
 import type { WorkLength } from '../../../core/draft/beats'
 import type { Candidate } from '../../../core/draft/candidates'

@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { fresh } from '../../../core/balance/worth'
 import { readClub } from '../../../core/checks/club-file'
 import { floorM2 } from '../../../core/checks/hall/takes'
-import { arrange, type DraftBoard } from '../../../core/draft/arrange'
+import { arrange } from '../../../core/draft/arrange'
+import { deal } from '../../../core/draft/deal'
+import type { DraftBoard } from '../../../core/draft/draft-board'
 import { pinnedBase, type PinnedBase } from '../../../core/draft/base'
 import { repsPerformed } from '../../../core/draft/beats'
 import { draftGroups } from '../../../core/draft/candidates'
@@ -42,16 +44,24 @@ function crowded(seed: number) {
     cooldownSec: 120,
   }
   const base = pinnedBase(request, club, frame)
-  const boards = arrange(choice, frame, base, groups, club, chanceOf(seed))
+  const boards = arrange(deal(choice, groups), choice, frame, base, groups, club, chanceOf(seed))
   const fitted = (chance: number) =>
-    fit({ club, groups, base, choice, frame, boards, counted: new Set(), chance: chanceOf(chance) })
+    fit({ club, groups, base, choice, frame, boards, counted: new Set(), chance: chanceOf(chance) }, 'far')
   return { club, groups, boards, choice, fitted }
 }
 
 function fitSmall(seed: number, hall: ReturnType<typeof smallHall>, pinned: Partial<PinnedBase> = {}) {
   const base = { ...nothingPinned(hall.groups.length), ...pinned }
-  const boards = arrange(hall.choice, smallFrame, base, hall.groups, hall.club, chanceOf(seed))
-  return fit({ ...hall, base, frame: smallFrame, boards, counted: new Set(), chance: chanceOf(seed) })
+  const boards = arrange(
+    deal(hall.choice, hall.groups),
+    hall.choice,
+    smallFrame,
+    base,
+    hall.groups,
+    hall.club,
+    chanceOf(seed),
+  )
+  return fit({ ...hall, base, frame: smallFrame, boards, counted: new Set(), chance: chanceOf(seed) }, 'far')
 }
 
 /** On every board there is time to show something. */

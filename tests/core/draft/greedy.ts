@@ -1,6 +1,7 @@
 import { worthOf } from '../../../core/balance/worth'
 import type { ClubFacts } from '../../../core/checks'
 import { arrange } from '../../../core/draft/arrange'
+import { deal } from '../../../core/draft/deal'
 import { bodySec, type WorkLength } from '../../../core/draft/beats'
 import { writeDraft } from '../../../core/draft/boards'
 import { pinnedBase } from '../../../core/draft/base'
@@ -46,7 +47,15 @@ export function greedyDraft(request: DraftRequest, club: ClubFacts): { plan: Pla
         if (candidate) choice.chosen.push({ candidate, lengths: [LENGTH] })
       }
   }
-  const boards = arrange(choice, frame, pinnedBase(request, club, frame), groups, club, chanceOf(1))
+  const boards = arrange(
+    deal(choice, groups),
+    choice,
+    frame,
+    pinnedBase(request, club, frame),
+    groups,
+    club,
+    chanceOf(1),
+  )
   const { plan } = writeDraft(request, club, frame, groups, choice, boards)
   return { plan, value: worthOf(plan, club, new Set(request.theme)).value }
 }
