@@ -80,7 +80,7 @@ export function dealWhatFits(
     boards,
     dealings: lengths.map((length) => {
       const ofLength = boards.filter((board) => board.length === length)
-      return dealingOf(ofLength, wantedOn(ofLength, length, choice), scarce)
+      return dealingOf(ofLength, wantedOn(ofLength, length, choice, scarce), scarce)
     }),
   }
 }
@@ -92,21 +92,31 @@ interface Wanted {
   after: number
 }
 
-/** What is shown is put on boards of its own: first what comes again, which then finds boards after it. */
-function wantedOn(boards: readonly DraftBoard[], length: WorkLength, { chosen, shows }: Choice): Wanted[] {
+/**
+ * What is shown is put on boards of its own: first what comes again, which then finds boards after it, and of that what leaves most room
+ * beside it.
+ */
+function wantedOn(
+  boards: readonly DraftBoard[],
+  length: WorkLength,
+  { chosen, shows }: Choice,
+  scarce: readonly Scarce[],
+): Wanted[] {
   const ofLength = chosen.flatMap(({ candidate, lengths }) => {
     const times = lengths.filter((one) => one === length).length
     return times ? [{ candidate, times }] : []
   })
-  const again = (item: string) =>
-    ofLength.reduce(
-      (sum, { candidate, times }) => (candidate.isNew && candidate.item.id === item ? sum + times - 1 : sum),
-      0,
-    )
+  const sumOf = (item: string, figure: (one: (typeof ofLength)[number]) => number) =>
+    ofLength
+      .filter(({ candidate }) => candidate.isNew && candidate.item.id === item)
+      .reduce((sum, one) => sum + figure(one), 0)
+  const again = (item: string) => sumOf(item, ({ times }) => times - 1)
+  const takes = (item: string) =>
+    sumOf(item, ({ candidate }) => scarce.reduce((sum, { each, most }) => sum + each(candidate) / most, 0))
   const items = shows
     .filter((show) => show.length === length)
     .map(({ item }) => item)
-    .sort((a, b) => again(b) - again(a))
+    .sort((a, b) => again(b) - again(a) || takes(a) - takes(b))
   const places = boards.flatMap(({ shown }, p) => (shown ? [p] : []))
   const shownAt = new Map(items.map((item, s) => [item, places[s]]))
   return ofLength.map(({ candidate, times }) => {

@@ -31,6 +31,8 @@ export interface DraftQuestion {
   room: number
   /** Whether what all take of the floor and the kit together is asked at all. */
   hall: 'kept' | 'left out'
+  /** Lengths that boards may have. */
+  lengths: readonly WorkLength[]
   /** A number from 0 to 1 for each group's item: what is preferred among equals. */
   chance: () => number
 }

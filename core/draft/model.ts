@@ -1,7 +1,7 @@
 import { fresh } from '../balance/worth'
 import type { Item } from '../curriculum/item'
 import { pinnedBase, type PinnedBase } from './base'
-import { WORK_LENGTHS, type WorkLength } from './beats'
+import type { WorkLength } from './beats'
 import { floorM2 } from '../checks/hall/takes'
 import type { Candidate, DraftGroup } from './candidates'
 import {
@@ -79,13 +79,14 @@ class Modelling implements ModelParts {
   readonly plainWarmup: Column
   readonly cooldown: Column
   private readonly least: Column | undefined
-  readonly lengths = WORK_LENGTHS
+  readonly lengths: readonly WorkLength[]
   /** What a preference is worth. */
   private readonly little: number
   private given = 0
 
   constructor(readonly q: DraftQuestion) {
-    const { frame, groups, request, club } = q
+    const { frame, groups, request, club, lengths } = q
+    this.lengths = lengths
     this.base = pinnedBase(request, club, frame)
     const due = groups.filter(({ of }) => of > 0)
     const boards = frame.totalSec / 200

@@ -78,6 +78,10 @@ export class ProgrammeBuilder {
   }
 }
 
+/** What values come to. */
+export const worthOf = ({ worth, anyway }: Programme, values: ArrayLike<number>): number =>
+  worth.reduce((sum, each, column) => sum + each * (values[column] ?? 0), anyway)
+
 /** The rows of a programme packed one after the other. */
 export function toSparse({ rows }: Programme): { starts: number[]; indices: number[]; values: number[] } {
   const starts = [0]

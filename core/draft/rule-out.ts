@@ -4,7 +4,6 @@ import type { Region } from '../curriculum/item'
 import type { Plan } from '../plan/schema'
 import type { Candidate, DraftGroup } from './candidates'
 import type { Judged } from './judge'
-import type { DraftQuestion } from './model-parts'
 import type { DraftRequest } from './request'
 
 /** What a check found on a draft is ruled out, before the programme is asked again. */
@@ -21,7 +20,6 @@ export interface Ruled {
   waters: number
   room: number
   soonerSec: number
-  hall: DraftQuestion['hall']
 }
 
 /**

@@ -67,26 +67,31 @@ export function solveProgramme(
   }
 }
 
-/** Of the time there is, what the first search may take: the rest is for what the checks find. */
-const FIRST_SHARE = 0.66
 /** What arranging the last answer and making it fit takes, and what of the time is left for solving all the same. */
 const FITTING_SEC = 1.8
 const LEAST_SHARE = 0.6
+const WALK_SEC = 1.2
 /** With a smaller share of the time left, nothing is asked any more: arranging the answer would be late. */
 const LEAST_LEFT = 0.1
-/** What asking again may take of what is left. */
-const AGAIN_SHARE = 0.55
-/** With less than this left it is asked once more only. */
+/** With less than this left the class is asked for once more only. */
 const SPARE_SEC = 3
-/** What a question without the hall may take of what is left: its answer is made to fit in any case. */
-const WITHOUT_HALL_SHARE = 0.8
-/** What dealing out the boards of a length may take, of what is left and at most; it is solved when not one item more can have its place. */
-const DEALING_SHARE = 0.3
-const DEALING_SEC = 2
-const DEALING_GAP = 0.005
+
+/** How long a question may take, of the seconds left, and what it may miss of its own best. */
+const QUESTIONS: Record<
+  Asked['about'],
+  { limit: (left: number, isUrgent: boolean) => number; gap?: number }
+> = {
+  'the class': { limit: (left) => left * 0.66 },
+  'the class again': { limit: (left, isUrgent) => left * (isUrgent || left < SPARE_SEC ? 1 : 0.55) },
+  // Solved when not one item more can have its place.
+  dealing: { limit: (left) => Math.min(2, left * 0.5), gap: 0.005 },
+  'a quick class': { limit: (left) => left * 0.8, gap: 0.05 },
+  'any class': { limit: () => 120, gap: 0.1 },
+}
 
 /**
- * Drafts a class from beginning to end.
+ * Drafts a class from beginning to end. On a machine on which there is no class when the time is up, or none that is good for anything, it
+ * goes on until there is one.
  *
  * @param now seconds of a clock that goes on evenly
  * @param onBetter told of every better draft on the way; working one out takes about a fifth of a second
@@ -99,31 +104,21 @@ export function solveAll(
   onBetter?: (draft: () => Draft | undefined) => void,
 ): Draft | undefined {
   const began = now()
-  const gap = goodEnough(request.groups.length, request.lengthMin)
+  const usual = goodEnough(request.groups.length, request.lengthMin)
   const solvingSec = Math.max(request.timeLimitSec * LEAST_SHARE, request.timeLimitSec - FITTING_SEC)
-  const drafting = draftClass(request, club)
+  const hasTime = () => now() - began < request.timeLimitSec - WALK_SEC
+  const drafting = draftClass(request, club, hasTime)
   let step = drafting.next()
-  for (let first = true; !step.done; first = false) {
+  while (!step.done) {
     const { programme, draftOf, about, isUrgent = false } = step.value
     const left = solvingSec - (now() - began)
-    const timeLimitSec = secondsFor(about, left, first, isUrgent)
+    const { limit, gap = usual } = QUESTIONS[about]
+    const limits = { timeLimitSec: limit(left, isUrgent), gap }
     step = drafting.next(
-      first || left > request.timeLimitSec * LEAST_LEFT
-        ? solveProgramme(
-            highs,
-            programme,
-            { timeLimitSec, gap: about === 'dealing' ? DEALING_GAP : gap },
-            (answer) => onBetter?.(() => draftOf(answer)),
-          )
+      about === 'any class' || left > request.timeLimitSec * LEAST_LEFT
+        ? solveProgramme(highs, programme, limits, (answer) => onBetter?.(() => draftOf(answer)))
         : { values: undefined, bound: Infinity },
     )
   }
   return step.value
-}
-
-function secondsFor(about: Asked['about'], left: number, isFirst: boolean, isUrgent: boolean): number {
-  if (about === 'dealing') return Math.min(DEALING_SEC, left * DEALING_SHARE)
-  if (about === 'class without hall') return left * WITHOUT_HALL_SHARE
-  if (isFirst) return left * FIRST_SHARE
-  return left * (isUrgent || left < SPARE_SEC ? 1 : AGAIN_SHARE)
 }

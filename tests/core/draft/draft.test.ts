@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { worthOf } from '../../../core/balance/worth'
 import { checkPlan, isGrave, type ClubFacts } from '../../../core/checks'
 import { readClub } from '../../../core/checks/club-file'
-import { draftClass, type Draft } from '../../../core/draft/draft'
+import { draftClass, type Asked, type Draft } from '../../../core/draft/draft'
 import type { ProgrammeAnswer } from '../../../core/draft/programme'
 import { readRequest, type DraftRequest } from '../../../core/draft/request'
 import { solveAll, solveProgramme } from '../../../core/draft/solve'
@@ -183,10 +183,11 @@ describe('a draft', () => {
     expect(kinds).toEqual(new Set(['ladder', 'form']))
   })
 
-  it.each([
-    ['of which a bound is known', true],
-    ['of which nothing is known', false],
-  ])('has a class where a full hall was too hard to be reckoned with in time, %s', (_, hasBound) => {
+  it.each<[string, Asked['about'][], { isBoundKnown: boolean }]>([
+    ['but it is known how good it can be', ['the class'], { isBoundKnown: true }],
+    ['and nothing is known of it', ['the class'], { isBoundKnown: false }],
+    ['nor was there a quick class in time', ['the class', 'a quick class'], { isBoundKnown: false }],
+  ])('has a class where the question took too long, %s', (_, inVain, { isBoundKnown }) => {
     const { request, club } = made({ seed: 11, groups: 3, items: 50, lengthMin: 45, history: 0.5 })
     const heads = club.students?.length ?? 0
     const one = read(request, {
@@ -195,23 +196,55 @@ describe('a draft', () => {
     })
     const { bound } = draftOf(one)
     const drafting = draftClass(one.request, one.club)
-    const rows: number[] = []
+    const asked: string[] = []
     let step = drafting.next()
     while (!step.done) {
-      const { programme } = step.value
-      rows.push(programme.rows.length)
-      // Of the first question a bound is known at most.
-      const answer: ProgrammeAnswer =
-        rows.length === 1
-          ? { values: undefined, bound: hasBound ? bound : Infinity }
-          : solveProgramme(highs, programme, { timeLimitSec: 60, gap: 0.01 })
+      const { programme, about } = step.value
+      asked.push(about)
+      const answer: ProgrammeAnswer = inVain.includes(about)
+        ? { values: undefined, bound: isBoundKnown ? bound : Infinity }
+        : solveProgramme(highs, programme, { timeLimitSec: 60, gap: 0.01 })
       step = drafting.next(answer)
     }
     const draft = step.value
     if (!draft) throw new Error('no draft')
-    expect(rows[1]).toBeLessThan(rows[0] ?? 0)
+    expect(asked.includes('any class')).toBe(inVain.includes('a quick class'))
     expect(draft.bound).toBeGreaterThanOrEqual(bound)
+    expect(draft.value).toBeGreaterThan(bound * 0.9)
     holds(one, draft)
+  })
+
+  it('has a class of boards of other lengths where those of a quick one do not go in', () => {
+    const { request, club } = made({ seed: 3, groups: 2, items: 40, lengthMin: 20 })
+    const one = read(request, club)
+    const asked: string[] = []
+    const drafting = draftClass(one.request, one.club)
+    let step = drafting.next()
+    while (!step.done) {
+      const { programme, about } = step.value
+      asked.push(about)
+      const answer: ProgrammeAnswer =
+        about === 'any class'
+          ? solveProgramme(highs, programme, { timeLimitSec: 60, gap: 0.01 })
+          : { values: undefined, bound: Infinity, ...(about === 'a quick class' && { infeasible: true }) }
+      step = drafting.next(answer)
+    }
+    const draft = step.value
+    if (!draft) throw new Error('no draft')
+    holds(one, draft)
+    expect(asked).toEqual(['the class', 'a quick class', 'any class'])
+    expect(draft.value).toBeGreaterThan(0.9 * draftOf(one).value)
+  })
+
+  it('has a class on a machine that is so slow that the time is up before anything was asked', () => {
+    const { request, club } = made({ seed: 3, groups: 3, items: 40, lengthMin: 40 })
+    const one = read(request, club)
+    let second = 0
+    const draft = solveAll(highs, one.request, one.club, () => (second += 100))
+    if (!draft) throw new Error('no draft')
+    holds(one, draft)
+    expect(draft.value).toBeLessThanOrEqual(draft.bound)
+    expect(draft.value).toBeGreaterThan(0.7 * draftOf(one).value)
   })
 
   it('promises no more than everything that is due', () => {
