@@ -36,7 +36,7 @@ export interface Asked {
    * good for anything.
    */
   about: 'the class' | 'the class again' | 'dealing' | 'a quick class' | 'any class'
-  /** There is no class yet that stands before all checks: it may take all the time there is. */
+  /** There is no class yet, or none that stands before all checks: it may take all the time there is. */
   isUrgent?: boolean
   draftOf(answer: ProgrammeAnswer): Draft | undefined
 }
@@ -95,6 +95,7 @@ export function* draftClass(
       } = yield {
         programme: attempt.model.programme,
         about,
+        isUrgent: !best,
         draftOf: () => soFar(most),
       }
       const could = Math.min(most, attempt.model.boundOf(so))

@@ -86,7 +86,8 @@ const QUESTIONS: Record<
   // Solved when not one item more can have its place.
   dealing: { limit: (left) => Math.min(2, left * 0.5), gap: 0.005 },
   'a quick class': { limit: (left) => left * 0.8, gap: 0.05 },
-  'any class': { limit: () => 120, gap: 0.1 },
+  // Beyond the time there was, and far beyond it where there is none.
+  'any class': { limit: (_, isUrgent) => (isUrgent ? 120 : 10), gap: 0.1 },
 }
 
 /**
