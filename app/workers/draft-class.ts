@@ -12,8 +12,8 @@ export interface DraftAsked {
 }
 export type DraftTold = { best: Draft } | { done: Draft | undefined } | { wrong: string }
 
-/** Better drafts come many at once: one a second is told. */
-const TELL_EVERY_SEC = 1
+/** Better drafts and bounds come many at once: no more of them are told than can be looked at. */
+const TELL_EVERY_SEC = 0.5
 
 const tell = (told: DraftTold) => self.postMessage(told)
 const now = () => performance.now() / 1000
@@ -25,7 +25,8 @@ self.onmessage = async ({ data: { request, club } }: MessageEvent<DraftAsked>) =
     const done = solveAll(highs, request, club, now, (draftOf) => {
       if (now() - told < TELL_EVERY_SEC) return
       const best = draftOf()
-      if (best) tell({ best })
+      if (!best) return
+      tell({ best })
       told = now()
     })
     tell({ done })

@@ -28,7 +28,7 @@ test('a class is drafted, changed by hand and used; nothing changes before, and 
   await press(page, 'Draft it')
   await drafted(page)
   await test.step('the frame shows it, within every check, and the bound is said', async () => {
-    await expect(panel(page)).toContainText(/At most \d+\.\d % better exists|there is none better/)
+    await expect(panel(page)).toContainText(/At most \d+\.\d\s% better exists|there is none better/)
     await expect(bar(page)).toContainText(SPARE)
     await expect(checks(page).getByRole('status')).toHaveText('nothing to fix')
     await expect(boards(page).first()).toContainText('Bow in')

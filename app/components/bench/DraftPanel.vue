@@ -24,14 +24,26 @@ const isWishing = ref(true)
 const clock = useNow({ interval: 500 })
 const seconds = computed(() => Math.max(0, Math.round((clock.value.getTime() - draft.beganAt) / 1000)))
 
-const percent = (share: number) => `${(share * 100).toFixed(1)} %`
+const percent = (share: number) => `${(share * 100).toFixed(1)}\u00A0%`
+/** While all that is known is what everybody could be served at most, it says nothing. */
+const MOST_SAID = 0.5
+const betterSaid = (gap: number) =>
+  gap < MOST_SAID ? `at most ${percent(gap / (1 - gap))} better exists` : undefined
+const bestSaid = computed(() => {
+  const { best } = draft
+  if (!best) return 'looking for a first one'
+  const bound = betterSaid(best.gap) ?? 'how much better there can be is being worked out'
+  return `best so far is worth ${best.value.toFixed(1)}, ${bound}`
+})
 const boundSaid = computed(() => {
   const { draft: now } = draft
   if (!now) return ''
   if (now.bound === 0) return 'Nothing is due for these groups: the class keeps what they have.'
-  return now.gap < 0.0005
-    ? 'Under these choices there is none better.'
-    : `At most ${percent(now.gap / (1 - now.gap))} better exists under these choices.`
+  if (now.gap < 0.0005) return 'Under these choices there is none better.'
+  const better = betterSaid(now.gap)
+  return better
+    ? `${better.replace('at', 'At')} under these choices.`
+    : 'How much better there can be was not worked out in time.'
 })
 const served = computed(() => [...(draft.draft?.served ?? [])].filter(({ of }) => of > 0))
 
@@ -94,12 +106,7 @@ onUnmounted(() => draft.close())
         Use this draft
       </button>
     </div>
-    <p v-if="draft.isBusy" role="status" class="text-13">
-      {{ seconds }} s<template v-if="draft.best"
-        >; best so far is worth {{ draft.best.value.toFixed(1) }}, at most
-        {{ percent(draft.best.gap / (1 - draft.best.gap)) }} better exists</template
-      ><template v-else>; looking for a first one</template>.
-    </p>
+    <p v-if="draft.isBusy" role="status" class="text-13">{{ seconds }} s; {{ bestSaid }}.</p>
     <p v-if="draft.problem" role="alert" class="told">{{ draft.problem }}</p>
 
     <details class="part" :open="isWishing" @toggle="isWishing = ($event.target as HTMLDetailsElement).open">

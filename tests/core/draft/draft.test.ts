@@ -145,8 +145,12 @@ describe('a draft', () => {
     const { request, club } = made({ seed: 10, groups: 2, items: 40, lengthMin: 30 })
     const one = read(request, club)
     const { bound } = draftOf(one)
-    const asked = draftClass(one.request, one.club).next().value
+    const drafting = draftClass(one.request, one.club)
+    drafting.next()
+    // There is no quick class: whatever the draft comes to is of the class itself.
+    const asked = drafting.next({ values: undefined, bound: Infinity }).value
     if (!asked || !('programme' in asked)) throw new Error('nothing was asked')
+    expect(asked.about).toBe('the class')
     const chance = chanceOf(1)
     const values: number[] = []
     for (let n = 0; n < 12; n++) {
@@ -183,10 +187,47 @@ describe('a draft', () => {
     expect(kinds).toEqual(new Set(['ladder', 'form']))
   })
 
+  it.each<[string, { areaM2PerHead?: number; history?: number }]>([
+    ['in a hall with room for all', {}],
+    ['in a full hall', { areaM2PerHead: 4 }],
+    ['in a club without a past', { history: 0 }],
+  ])('can be used before the class itself is looked for, %s', (_, { areaM2PerHead = 0, history = 0.5 }) => {
+    const { request, club } = made({ seed: 13, groups: 4, items: 90, lengthMin: 75, history })
+    const areaM2 = (club.students?.length ?? 0) * areaM2PerHead
+    const one = read(request, { ...club, settings: { name: 'Here', zone: 'UTC', hall: { areaM2 } } })
+    const told: Draft[] = []
+    const onBetter = (draft: () => Draft | undefined) => {
+      const better = draft()
+      if (better) told.push(better)
+    }
+    const drafting = draftClass(one.request, one.club, { onBetter })
+    const first = drafting.next()
+    if (first.done) throw new Error('nothing was asked')
+    expect(first.value.about).toBe('a first class')
+    expect(told).toEqual([])
+    const { programme } = first.value
+    const limits = { timeLimitSec: 60, gap: 0.08, isQuick: true }
+    const next = drafting.next(solveProgramme(highs, programme, limits))
+    if (next.done) throw new Error('the class was not asked for')
+    expect(next.value.about).toBe('the class')
+    const final = draftOf(one)
+    expect(told.at(-1)?.value).toBeGreaterThan(0.9 * final.value)
+    for (const draft of told) holds(one, draft)
+    // How good it can be is known as soon as the solver knows.
+    const known = next.value.draftOf({ values: undefined, bound: final.bound })
+    expect(known?.plan).toEqual(told.at(-1)?.plan)
+    expect(known?.bound).toBeGreaterThanOrEqual(final.bound)
+    expect(known?.bound).toBeLessThan(final.bound * 1.01)
+  })
+
   it.each<[string, Asked['about'][], { isBoundKnown: boolean }]>([
     ['but it is known how good it can be', ['the class'], { isBoundKnown: true }],
     ['and nothing is known of it', ['the class'], { isBoundKnown: false }],
-    ['nor was there a quick class in time', ['the class', 'a quick class'], { isBoundKnown: false }],
+    [
+      'nor was there a quick class in time',
+      ['a first class', 'the class', 'a quick class'],
+      { isBoundKnown: false },
+    ],
   ])('has a class where the question took too long, %s', (_, inVain, { isBoundKnown }) => {
     const { request, club } = made({ seed: 11, groups: 3, items: 50, lengthMin: 45, history: 0.5 })
     const heads = club.students?.length ?? 0
@@ -226,13 +267,13 @@ describe('a draft', () => {
       const answer: ProgrammeAnswer =
         about === 'any class'
           ? solveProgramme(highs, programme, { timeLimitSec: 60, gap: 0.01 })
-          : { values: undefined, bound: Infinity, ...(about === 'a quick class' && { infeasible: true }) }
+          : { values: undefined, bound: Infinity, ...(about === 'a first class' && { infeasible: true }) }
       step = drafting.next(answer)
     }
     const draft = step.value
     if (!draft) throw new Error('no draft')
     holds(one, draft)
-    expect(asked).toEqual(['the class', 'a quick class', 'any class'])
+    expect(asked).toEqual(['a first class', 'the class', 'any class'])
     expect(draft.value).toBeGreaterThan(0.9 * draftOf(one).value)
   })
 
