@@ -119,6 +119,26 @@ test('boards of the plan are kept while the rest is drafted around them; what ca
   await expect(page.locator('[data-board="kicks"]')).toBeVisible()
 })
 
+test('a button that is pressed while the page is still loading stays under the finger', async ({ page }) => {
+  let letIn = () => {}
+  const isLet = new Promise<void>((done) => (letIn = done))
+  await page.route('**/_nuxt/*.js', async (route) => {
+    const response = await route.fetch()
+    const body = await response.text()
+    if (body.includes('Files and print')) await isLet
+    await route.fulfill({ response, body })
+  })
+  await openCopy(page)
+  const menu = page.getByRole('button', { name: 'Files and print' })
+  await expect(menu).toHaveCount(0)
+  await page.getByRole('button', { name: 'Draft…' }).hover()
+  await page.mouse.down()
+  letIn()
+  await expect(menu).toBeVisible()
+  await page.mouse.up()
+  await expect(panel(page).getByRole('button', { name: 'Draft it' })).toBeVisible()
+})
+
 test('stopped at once there is no draft, and the plan is as it was', async ({ page }) => {
   await openCopy(page)
   await page.getByRole('button', { name: 'Draft…' }).click()

@@ -257,7 +257,8 @@ const dated = computed(() => {
             </button>
             <button type="button" class="btn" :aria-pressed="draft.isOpen" @click="toDraft">Draft…</button>
             <button type="button" class="btn" @click="addBoard">Add <kbd>A</kbd></button>
-            <LazyOutMenu @versions="openVersions = true" />
+            <!-- Its room is there before it is: what moves under a finger that is down misses its press. -->
+            <span class="min-w-[43px]"><LazyOutMenu @versions="openVersions = true" /></span>
             <button type="button" class="btn" aria-label="Keys" @click="keysOpen = true"><kbd>?</kbd></button>
             <button
               v-if="isTight"
