@@ -5,6 +5,7 @@ import type { Incident } from '~~/core/people/incidents'
 import type { Mark } from '~~/core/people/marks'
 import type { Result } from '~~/core/people/results'
 import type { ClassData } from '~/stores/class'
+import { journal, journaled, strike } from '~/domain/tap-journal'
 
 /**
  * What a device keeps so that work goes on with the network gone: events that are not sent, the class as last seen, and changes of
@@ -98,13 +99,20 @@ const isMine = (row: { owner?: string }) => (row.owner ?? owner) === owner
 export async function keepUnsent(event: Unsent): Promise<void> {
   const row = { ...event, owner }
   waiting.set(event.id, row)
-  await onDevice((db) => db.put('unsent', row), undefined)
+  journal(row)
+  const isKept = await onDevice(async (db) => {
+    await db.put('unsent', row)
+    return true
+  }, false)
+  if (isKept) strike([event.id])
 }
 
 /** In the order they were made. */
 export async function unsentOf(classId: string): Promise<Unsent[]> {
   const kept = await onDevice((db) => db.getAllFromIndex('unsent', 'class', classId), [])
-  const all = new Map([...kept, ...waiting.values()].map((row) => [row.id, row]))
+  const all = new Map(
+    [...kept, ...journaled<Owned<Unsent>>(), ...waiting.values()].map((row) => [row.id, row]),
+  )
   const countOf = (event: Unsent) => eventIn(event)?.n ?? 0
   return [...all.values()]
     .filter((row) => row.classId === classId && isMine(row))
@@ -115,11 +123,18 @@ export async function unsentOf(classId: string): Promise<Unsent[]> {
 /** The classes that have something of mine to send, whichever is open. */
 export async function classesWithUnsent(): Promise<string[]> {
   const kept = await onDevice((db) => db.getAll('unsent'), [])
-  return [...new Set([...kept, ...waiting.values()].filter(isMine).map(({ classId }) => classId))]
+  return [
+    ...new Set(
+      [...kept, ...journaled<Owned<Unsent>>(), ...waiting.values()]
+        .filter(isMine)
+        .map(({ classId }) => classId),
+    ),
+  ]
 }
 
 export async function forgetSent(ids: string[]): Promise<void> {
   for (const id of ids) waiting.delete(id)
+  strike(ids)
   await onDevice(async (db) => {
     const transaction = db.transaction('unsent', 'readwrite')
     await Promise.all([...ids.map((id) => transaction.store.delete(id)), transaction.done])
