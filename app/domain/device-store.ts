@@ -107,15 +107,18 @@ export async function keepUnsent(event: Unsent): Promise<void> {
   if (isKept) strike([event.id])
 }
 
+/** What of mine waits, each once: what the device has, what it is about to have, and what it did not take. */
+function myUnsent(kept: readonly Owned<Unsent>[]): Owned<Unsent>[] {
+  const all = [...kept, ...journaled<Owned<Unsent>>(), ...waiting.values()].filter(isMine)
+  return [...new Map(all.map((row) => [row.id, row])).values()]
+}
+
 /** In the order they were made. */
 export async function unsentOf(classId: string): Promise<Unsent[]> {
   const kept = await onDevice((db) => db.getAllFromIndex('unsent', 'class', classId), [])
-  const all = new Map(
-    [...kept, ...journaled<Owned<Unsent>>(), ...waiting.values()].map((row) => [row.id, row]),
-  )
   const countOf = (event: Unsent) => eventIn(event)?.n ?? 0
-  return [...all.values()]
-    .filter((row) => row.classId === classId && isMine(row))
+  return myUnsent(kept)
+    .filter((row) => row.classId === classId)
     .sort((a, b) => countOf(a) - countOf(b))
     .map(({ owner: _, ...event }) => event)
 }
@@ -123,13 +126,7 @@ export async function unsentOf(classId: string): Promise<Unsent[]> {
 /** The classes that have something of mine to send, whichever is open. */
 export async function classesWithUnsent(): Promise<string[]> {
   const kept = await onDevice((db) => db.getAll('unsent'), [])
-  return [
-    ...new Set(
-      [...kept, ...journaled<Owned<Unsent>>(), ...waiting.values()]
-        .filter(isMine)
-        .map(({ classId }) => classId),
-    ),
-  ]
+  return [...new Set(myUnsent(kept).map(({ classId }) => classId))]
 }
 
 export async function forgetSent(ids: string[]): Promise<void> {

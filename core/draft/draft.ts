@@ -22,8 +22,8 @@ export interface Asked {
   programme: Programme
   /**
    * First a quick class: boards of one length in a hall without walls, made to fit afterwards. The class, and once more with what was
-   * ruled out. Only which boards the items of an answer come to. Or any class of boards of one length, for there is none yet that is good
-   * for anything.
+   * ruled out. Only which boards the items of an answer come to. Where time is short a better quick class, or any class of boards of one
+   * length, for there is none yet that is good for anything.
    */
   about: 'a first class' | 'the class' | 'the class again' | 'dealing' | 'a quick class' | 'any class'
   /** There is no class yet, or none that stands before all checks: it may take all the time there is. */
