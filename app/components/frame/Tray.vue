@@ -105,7 +105,7 @@ function walk(event: KeyboardEvent) {
       <ul v-if="checks.accepted.length" class="accepted">
         <li v-for="{ finding, reason } in checks.accepted" :key="keyOf(finding)">
           <span class="text-ash">accepted:</span> {{ finding.says }} <i>“{{ reason }}”</i>
-          <button type="button" class="link" @click="checks.reopen(finding)">Take it back</button>
+          <button type="button" class="link ml-1.5" @click="checks.reopen(finding)">Take it back</button>
         </li>
       </ul>
     </div>
