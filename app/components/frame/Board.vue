@@ -146,8 +146,11 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
   scroll-margin-top: 40px;
   cursor: pointer;
   outline: none;
+  border-radius: 2px;
   /* What is in it can move nothing outside of it. */
   contain: layout style size;
+  /* As far as the ring of a selected one reaches, for one that came and went would have the browser work out all layers of the page. */
+  box-shadow: 0 0 0 4px rgb(74 56 43 / 0.01);
 }
 /* A board out of view: as cheap as can be, for there are many. */
 .far {
@@ -263,10 +266,8 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
   background: #fbeee0;
   box-shadow: inset 0 0 0 2px var(--color-brick);
 }
-/* What is drawn around a board lies over its neighbours. */
-.board.marked,
-.board.selected,
-.board:focus-visible {
+/* What is drawn around a marked board lies over its neighbours. */
+.board.marked {
   z-index: 1;
 }
 .grip {
@@ -285,29 +286,20 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
   border-color: #a08c6c;
   box-shadow: 0 2px 6px rgba(74, 56, 43, 0.32);
 }
-.board.selected::after {
-  content: '';
-  position: absolute;
-  inset: -2px -3px;
-  z-index: 4;
-  pointer-events: none;
-  border: 2px solid var(--color-umber);
-  border-radius: 3px;
-  box-shadow: 0 0 0 2px rgba(200, 146, 43, 0.75);
+.board.selected {
+  box-shadow:
+    0 0 0 2px var(--color-umber),
+    0 0 0 4px rgb(200 146 43 / 0.75);
 }
-.board:focus-visible::after {
-  content: '';
-  position: absolute;
-  inset: -4px -5px;
-  z-index: 4;
-  pointer-events: none;
-  border: 2px solid var(--color-harbour);
-  border-radius: 4px;
+.board.selected:focus-visible {
+  box-shadow:
+    0 0 0 2px var(--color-harbour),
+    0 0 0 4px rgb(200 146 43 / 0.75);
 }
 .sortable-ghost {
   opacity: 0.45;
 }
-.sortable-drag {
+.board.sortable-drag {
   box-shadow: 0 10px 22px rgba(74, 56, 43, 0.34);
 }
 </style>

@@ -8,14 +8,19 @@ defineProps<{
 </script>
 
 <template>
-  <div
-    v-if="insertion"
-    class="insertion"
-    :class="{ carried: insertion.carried }"
-    :style="{ top: `${insertion.y}px` }"
-    aria-hidden="true"
-  >
-    <span>{{ insertion.carried ? `here at ${insertion.clock}` : '+' }}</span>
+  <svg class="keyed" aria-hidden="true">
+    <rect width="100%" height="100%" />
+    <template v-if="insertion && !insertion.carried">
+      <line x1="16" x2="100%" :y1="insertion.y + 13" :y2="insertion.y + 13" />
+      <path
+        class="tab"
+        :d="`M2.5 ${insertion.y + 5}h11a2 2 0 0 1 2 2v12a2 2 0 0 1-2 2h-11a2 2 0 0 1-2-2v-12a2 2 0 0 1 2-2z`"
+      />
+      <path class="plus" :d="`M4 ${insertion.y + 13}h8m-4-4v8`" />
+    </template>
+  </svg>
+  <div v-if="insertion?.carried" class="carried" :style="{ top: `${insertion.y}px` }" aria-hidden="true">
+    <span>here at {{ insertion.clock }}</span>
   </div>
   <div
     v-if="painted"
@@ -32,39 +37,49 @@ defineProps<{
 </template>
 
 <style scoped>
-.insertion {
+/* The place moves with every key. Drawn on a ground that is always there, however faint, it reaches no further at one place than at */
+/* another, and the browser draws its line anew without working out all layers of the page. */
+.keyed {
+  position: absolute;
+  inset: -12px auto auto -20px;
+  z-index: 3;
+  width: calc(100% + 24px);
+  height: calc(100% + 24px);
+  pointer-events: none;
+}
+.keyed rect {
+  fill: rgb(200 146 43 / 0.005);
+}
+.keyed line {
+  stroke: rgb(200 146 43 / 0.7);
+  stroke-width: 2;
+}
+.tab {
+  fill: #d9b36a;
+}
+.plus {
+  fill: none;
+  stroke: #241808;
+  stroke-width: 2;
+}
+.carried {
   position: absolute;
   left: -4px;
   right: -4px;
   z-index: 3;
   height: 0;
   pointer-events: none;
-  border-top: 2px solid var(--color-gilt);
-  opacity: 0.7;
+  border-top: 4px solid var(--color-gilt);
 }
-.insertion span {
+.carried span {
   position: absolute;
-  left: -15px;
-  top: -9px;
-  width: 14px;
-  font: 700 15px/16px var(--font-sans);
-  text-align: center;
-  color: #241808;
-  background: var(--color-gilt);
-  border-radius: 2px;
-}
-.insertion.carried {
-  border-top-width: 4px;
-  opacity: 1;
-}
-.insertion.carried span {
   left: 30%;
   top: -10px;
-  width: auto;
   padding: 0 8px;
-  font-size: 13px;
+  font: 700 13px/16px var(--font-sans);
   color: var(--color-paper);
   background: var(--color-umber);
+  border-radius: 2px;
 }
 .painted {
   position: absolute;
