@@ -63,7 +63,7 @@ export function useItemDocument(id: string) {
       const said =
         outcome === 'archived'
           ? 'is put away: plans and records still know it'
-          : 'is deleted: nothing spoke of it'
+          : 'is deleted: nothing referred to it'
       toast(`${spokenName(before)} ${said}.`, {
         duration: 8000,
         action: { label: 'Undo', onClick: () => bringBack(before, outcome) },

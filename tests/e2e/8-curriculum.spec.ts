@@ -148,7 +148,7 @@ test('an item that is known is put away and brought back; one nobody knows is de
   await page.getByRole('button', { name: 'Add and open' }).click()
   await expect(page).toHaveURL(/crab-walk$/)
   await page.getByRole('button', { name: 'Take it out of the library' }).click()
-  await expect(page.getByText('Crab walk is deleted: nothing spoke of it.')).toBeVisible()
+  await expect(page.getByText('Crab walk is deleted: nothing referred to it.')).toBeVisible()
   await expect(page.getByText('95 of 95 items')).toBeVisible()
 })
 

@@ -248,7 +248,9 @@ test('the curriculum: a helper, a film, steps of a version, a move; kept, and on
   await edit('Move 1', 'Gate opens')
   await edit('Move 1: towards', 'left')
   await edit('Move 1: steps', '1')
-  await expect(page.getByRole('img', { name: /The way of the form over the floor, 1 moves?/ })).toBeVisible()
+  await expect(
+    page.getByRole('img', { name: /The path of the form across the floor, 1 moves?/ }),
+  ).toBeVisible()
 })
 
 test('a series is used lesson by lesson; who missed one is known, and what must come first', async ({

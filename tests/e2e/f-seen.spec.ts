@@ -193,7 +193,7 @@ test('who is tapped on one device changes the heads and the checks on another, w
   await cell(page, 'Juno Abara', 'more').click()
   await page.getByRole('menuitem', { name: 'away', exact: true }).click()
   await expect(heads).toHaveText(String(planned - 1), { timeout: 3000 })
-  await expect(page.getByRole('heading', { name: /to reckon with$/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /to plan for$/ })).toBeVisible()
   await cell(page, 'Juno Abara', 'here').click()
   await expect(heads).toHaveText(String(planned), { timeout: 3000 })
   await other.close()

@@ -60,7 +60,7 @@ const nameOf = ({ section, move }: PathPoint) => props.sections[section]?.moves?
     <svg
       :viewBox="`${box.left} ${box.top} ${box.width} ${box.height}`"
       role="img"
-      :aria-label="`The way of the form over the floor, ${path.length} moves, ${fromFront ? 'as in a mirror from the front' : 'as one does it'}`"
+      :aria-label="`The path of the form across the floor, ${path.length} moves, ${fromFront ? 'as in a mirror from the front' : 'as you do it'}`"
     >
       <text :x="box.left + box.width / 2" :y="box.top + 11" class="wall">front wall</text>
       <line
@@ -93,7 +93,7 @@ const nameOf = ({ section, move }: PathPoint) => props.sections[section]?.moves?
         :aria-pressed="fromFront"
         @click="fromFront = !fromFront"
       >
-        {{ fromFront ? 'As one does it' : 'As in a mirror, from the front' }}
+        {{ fromFront ? 'As you do it' : 'As in a mirror, from the front' }}
       </button>
     </figcaption>
   </figure>

@@ -11,7 +11,7 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
     <LazyFloorSound v-if="store.data" class="sound" />
     <NuxtLink v-if="store.data" :to="`/people?class=${store.data.id}`" class="here" data-test="here">
       <b>{{ store.here }} here</b>
-      <span>{{ outCount ? `${outCount} sits out` : 'register' }}</span>
+      <span>{{ outCount ? `${outCount} sitting out` : 'register' }}</span>
     </NuxtLink>
   </header>
 </template>

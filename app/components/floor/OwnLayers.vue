@@ -33,7 +33,7 @@ function tap(student: RosterStudent) {
             </button>
           </li>
         </ul>
-        <p v-if="students.length === 0">Nobody of them is here yet.</p>
+        <p v-if="students.length === 0">None of them is here yet.</p>
         <button type="button" class="done" @click="emit('leave')">Done</button>
       </DialogPanel>
     </div>

@@ -34,7 +34,9 @@ const saidOf = ({ changes }: ClassAmendment['students'][number]) =>
         autocomplete="off"
       />
     </label>
-    <p v-if="made.length === 0" class="mt-2 text-ash">Nothing was corrected since the class was finished.</p>
+    <p v-if="made.length === 0" class="mt-2 text-ash">
+      Nothing has been corrected since the class was finished.
+    </p>
     <ol aria-live="polite">
       <li v-for="one in shown" :key="one.revision">
         <p>

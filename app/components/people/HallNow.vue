@@ -43,12 +43,12 @@ const MOST = 4
 
 <template>
   <section v-if="here" class="panel now" aria-labelledby="hall-title">
-    <h2 id="hall-title">{{ counted(here.ids.size, 'student') }} to reckon with</h2>
+    <h2 id="hall-title">{{ counted(here.ids.size, 'student') }} to plan for</h2>
     <p aria-live="polite">
       <template v-if="here.ids.size % 2">An odd number: one works in a three. </template>
       <template v-else>All in pairs. </template>
-      <template v-if="odd.length">Odd by themselves: {{ odd.map(({ name }) => name).join(', ') }}. </template>
-      <template v-if="empty.length">Nobody of {{ empty.map(({ name }) => name).join(', ') }}.</template>
+      <template v-if="odd.length">Odd in number: {{ odd.map(({ name }) => name).join(', ') }}. </template>
+      <template v-if="empty.length">Nobody from {{ empty.map(({ name }) => name).join(', ') }}.</template>
     </p>
     <template v-if="fresh.length">
       <p class="mt-1"><b>With who is here, the plan wants:</b></p>

@@ -219,7 +219,7 @@ const withPin =
             type="button"
             class="btn"
             :disabled="isPairing"
-            title="The best there is of who is here now"
+            title="The best there is with who is here now"
             @click="make('best', () => [])"
           >
             Best anew

@@ -237,7 +237,7 @@ const faultAt = (field: keyof Student) => kept.faultAt(field)
           @change="setText('healthNote', $event)"
         />
       </label>
-      <p class="beside">A note is no clearance: who may train with what, a licensed practitioner says.</p>
+      <p class="beside">A note is no clearance: a licensed practitioner says who may train with what.</p>
     </section>
     <section aria-labelledby="partners">
       <h2 id="partners">Partners</h2>
@@ -306,7 +306,7 @@ const faultAt = (field: keyof Student) => kept.faultAt(field)
           {{ answer.says }}
         </button>
       </div>
-      <p class="beside">What a consent must hold, and who gives it for a minor, local rules say.</p>
+      <p class="beside">Local rules say what a consent must hold, and who gives it for a minor.</p>
     </section>
     <section aria-labelledby="contacts" class="contacts">
       <h2 id="contacts">Contacts</h2>

@@ -42,8 +42,8 @@ function setTermFrom(event: Event) {
   <section id="mix" aria-labelledby="mix-title">
     <h2 id="mix-title" class="text-20">What the work is made of</h2>
     <p class="text-ash">
-      In per cent of the work of every group, held against what they had in a week and a term. Left empty,
-      each group is held against what the syllabus asks of its ranks.
+      In per cent of each group’s work, held against what they had in a week and a term. Left empty, each
+      group is held against what the syllabus asks of its ranks.
     </p>
     <div class="fields">
       <label v-for="category in taught" :key="category">

@@ -15,7 +15,7 @@ const WARMUP = options(
 )
 const SIDE = options(['R', 'right first'], ['L', 'left first'])
 const AHEAD = options(['allow', 'may taste it'], ['warn', 'may, with a word to me'], ['forbid', 'must not'])
-const PARTNERS = options(['like', 'like with like'], ['mentor', 'a senior by each junior'])
+const PARTNERS = options(['like', 'like with like'], ['mentor', 'a senior with each junior'])
 const HOLDS = options(
   ['anywhere', 'wherever they are'],
   ['point out', 'pointed out before power'],

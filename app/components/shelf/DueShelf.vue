@@ -44,7 +44,7 @@ const rows = computed(() =>
       </button>
     </div>
     <p v-if="rows.length === 0" class="py-6 pr-3 text-center text-ash">
-      Nothing is known to be due: nobody of this group is on the roster, or no syllabus asks anything of them.
+      Nothing is known to be due: nobody in this group is on the roster, or no syllabus asks anything of them.
     </p>
     <ShelfItem
       v-for="row in rows"

@@ -99,7 +99,7 @@ const sections = computed(() => {
       <button v-if="narrowed" type="button" class="link" @click="filter = { ...NO_FILTER }">All of it</button>
     </div>
     <p v-if="sections.length === 0" class="py-6 pr-3 text-center text-ash">
-      {{ find ? `Nothing in the library is called “${find}”.` : 'Nothing in the library is like that.' }}
+      {{ find ? `Nothing in the library is called “${find}”.` : 'Nothing in the library matches.' }}
     </p>
     <section v-for="section in sections" :key="section.name">
       <h3 class="category">{{ section.name }}</h3>

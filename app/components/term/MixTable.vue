@@ -48,7 +48,7 @@ function open(group: string, category: Category) {
     <div class="flex flex-wrap items-baseline gap-x-3">
       <h2 id="mix-title" class="text-20">Minutes by category</h2>
       <span class="text-13 text-ash"
-        >a head’s of those who came; the post is what
+        >a head, of those who came; the post is what
         <NuxtLink to="/settings#mix" class="link">{{ isOwnMix ? 'your mix' : 'the syllabus' }}</NuxtLink>
         would give it</span
       >

@@ -67,7 +67,8 @@ function say(event: Event) {
       />
     </div>
     <p v-if="library.ladder.ranks.length === 0" class="text-ash">
-      The club has no ranks; <NuxtLink to="/settings#ranks" class="link">settings</NuxtLink>.
+      The club has no ranks: they are made in the
+      <NuxtLink to="/settings#ranks" class="link">settings</NuxtLink>.
     </p>
   </section>
 </template>

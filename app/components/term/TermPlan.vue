@@ -215,7 +215,7 @@ watch(group, () => (taken.value = undefined))
     </p>
     <p v-if="met > 0" class="text-13 text-ash">{{ met }} more have had all that the syllabus asks.</p>
     <p v-if="days.length === 0" class="text-13 text-ash">
-      No class is to come before then: set the class days in the settings.
+      There is no class before then: set the class days in the settings.
     </p>
   </section>
 </template>

@@ -19,7 +19,7 @@ const better = ({ better: found }: MissedItem) =>
   <section class="panel px-3.5 py-3" aria-labelledby="reach-title">
     <h2 id="reach-title" class="text-20">Who comes how often</h2>
     <p class="text-13 text-ash">
-      What each can expect of the minutes planned, by how they came in twelve weeks.
+      What each can expect of the minutes planned, by how often they came in the last twelve weeks.
     </p>
     <div v-for="one in reach" :key="one.group" class="one">
       <GroupSash :group="one.group" />
@@ -27,7 +27,7 @@ const better = ({ better: found }: MissedItem) =>
         <span>{{ part.heads }} come{{ part.heads === 1 ? 's' : '' }} {{ often(part.times) }} a week</span>
         <b>{{ Math.round(part.share * 100) }} in 100</b>
       </p>
-      <p v-if="one.byTimes.length === 0" class="text-ash">Nobody of it came yet.</p>
+      <p v-if="one.byTimes.length === 0" class="text-ash">Nobody from it has come yet.</p>
       <ul v-if="one.missed.length" class="text-13">
         <li v-for="row in shown(one)" :key="row.item">
           {{ library.itemName(row.item) }} reaches

@@ -32,7 +32,7 @@ const mostShort = (items: TermPlan['groups'][number]['items']) =>
         >
       </p>
       <p class="text-13 text-ash">
-        Asked for {{ one.needMin }} more minutes of work, {{ one.haveMin }} are to come. Most of it:
+        {{ one.needMin }} more minutes of work are asked for, {{ one.haveMin }} are to come. Most of it:
         {{
           mostShort(one.items)
             .slice(0, 3)

@@ -77,7 +77,7 @@ const rows = computed(() =>
         @update:model-value="chosen = $event"
       />
     </div>
-    <p v-if="weeks.length === 0" class="text-ash">No class was run yet.</p>
+    <p v-if="weeks.length === 0" class="text-ash">No class has been run yet.</p>
     <template v-else>
       <div class="chart">
         <Bar

@@ -41,7 +41,7 @@ const mayRun = computed(() => user.value?.role !== 'desk')
       <NuxtLink v-if="mayRun" :to="`/floor?class=${last.id}`" class="link">Not finished after all?</NuxtLink>
     </p>
     <p v-if="!last" class="py-3 text-ash">
-      Nothing was run yet. After the first class, what happened stands here.
+      Nothing has been run yet. After the first class, what happened stands here.
     </p>
     <NuxtLink to="/term" class="link mt-2 inline-block">All classes</NuxtLink>
   </TodayColumn>

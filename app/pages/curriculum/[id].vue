@@ -237,7 +237,7 @@ const asked = computed(() =>
           <p class="text-13 text-ash">
             {{ page.uses.plans }} plans and classes, {{ page.uses.ledger }} rows of practice and marks.
             {{
-              page.lastPractised ? `Last practised ${shortDay(page.lastPractised)}.` : 'Never practised yet.'
+              page.lastPractised ? `Last practised ${shortDay(page.lastPractised)}.` : 'Not practised yet.'
             }}
           </p>
           <button v-if="!readonly" type="button" class="btn mt-2" @click="discard?.()">

@@ -235,7 +235,7 @@ async function save(ending: 'csv' | 'json') {
         </table>
       </div>
       <p v-else class="panel p-6 text-center text-ash">
-        {{ data.students.length ? 'No item is found by that.' : 'Nobody is on the roster yet.' }}
+        {{ data.students.length ? 'No item matches.' : 'Nobody is on the roster yet.' }}
       </p>
     </template>
   </div>

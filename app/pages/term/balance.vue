@@ -3,11 +3,16 @@ import { syllabusAge } from '~~/core/balance/syllabus-age'
 import { counted } from '~~/core/kernel/time-text'
 import { cellsOf, practisedOf } from '~/domain/practice-cells'
 import { shortDay } from '~/domain/days'
-import { SPANS } from '~/composables/useBalance'
+import { SPANS, type Span } from '~/composables/useBalance'
 
 /** What every group had in a week or in the term so far, against what it should have had. */
 useHead({ title: 'Balance · Golden Lintel' })
 const library = useLibraryStore()
+const NONE_RUN: Record<Span, string> = {
+  'this week': 'No class has been run this week yet',
+  'last week': 'No class was run last week',
+  'the term': 'No class has been run this term yet',
+}
 const { data, problem, span, between, today, classes, timed, worked, groups, times, least, isOwnMix } =
   useBalance()
 const cells = computed(() => {
@@ -49,8 +54,7 @@ const said = computed(() => {
     <p v-if="!data && !problem" class="py-4 text-ash">Adding up…</p>
     <template v-if="data">
       <p v-if="classes.length === 0" class="panel mt-3 p-6 text-ash">
-        No class was run {{ span === 'the term' ? 'in this term' : span }} yet. What is run counts here by
-        itself.
+        {{ NONE_RUN[span] }}. What is run counts here by itself.
       </p>
       <div v-else class="room">
         <div class="side">

@@ -151,7 +151,8 @@ function saveCalendar() {
         <template v-if="grading"
           >. Grading {{ longDay(grading) }}, in <b class="text-ink">{{ counted(away, 'day') }}</b>.</template
         ><template v-else
-          >. No grading is set; <NuxtLink to="/settings" class="link">settings</NuxtLink>.</template
+          >. No grading is set: its day is in the
+          <NuxtLink to="/settings" class="link">settings</NuxtLink>.</template
         >
       </p>
       <span v-if="data && mayWrite" class="ml-auto flex gap-2">

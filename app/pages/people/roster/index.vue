@@ -127,7 +127,7 @@ async function added(id: string, student: Student) {
         Nobody is on the roster yet. Type a name above and press Enter, or read a spreadsheet under
         <b>Files in and out</b>.
       </p>
-      <p v-else class="panel empty">Nobody is found by that.</p>
+      <p v-else class="panel empty">Nobody matches.</p>
     </template>
   </div>
 </template>
