@@ -28,7 +28,10 @@ test('a class is drafted, changed by hand and used; nothing changes before, and 
   await press(page, 'Draft it')
   await drafted(page)
   await test.step('the frame shows it, within every check, and the bound is said', async () => {
-    await expect(panel(page)).toContainText(/At most \d+\.\d\s% better exists|there is none better/)
+    // On a machine with too much else to do there is a class in time, and no bound: that is said instead.
+    await expect(panel(page)).toContainText(
+      /At most \d+\.\d\s% better exists|there is none better|was not worked out in time/,
+    )
     await expect(bar(page)).toContainText(SPARE)
     await expect(checks(page).getByRole('status')).toHaveText('nothing to fix')
     await expect(boards(page).first()).toContainText('Bow in')
