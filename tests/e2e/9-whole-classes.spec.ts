@@ -100,6 +100,11 @@ test('boards are marked, named as a part, copied to another plan, and taken out'
   await page.keyboard.press('Shift+ArrowDown')
   await page.keyboard.press('Shift+ArrowDown')
   await expect(page.getByText('3 boards, 22:45')).toBeVisible()
+  // The one on the bench is told apart from those that are marked with it.
+  const marks = await page
+    .locator('[data-board][aria-selected="true"]')
+    .evaluateAll((all) => all.map((one) => getComputedStyle(one, '::after').borderTopColor))
+  expect(marks.map((colour) => marks.filter((other) => other === colour).length)).toEqual([2, 2, 1])
   await page.keyboard.press('n')
   await page.keyboard.type('Feet and hips')
   await page.keyboard.press('Enter')

@@ -256,7 +256,8 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
   inset: -1px -2px;
   z-index: 4;
   pointer-events: none;
-  border: 2px solid var(--color-gilt);
+  /* Among the marked, the selected one keeps its own colour: it is the one on the bench. */
+  border: 2px solid var(--ring, var(--color-gilt));
   border-radius: 3px;
   background: rgba(255, 231, 168, 0.25);
 }
@@ -287,14 +288,13 @@ const label = computed(() => `${block.value.title}, ${minutes(props.board.ms)}, 
   box-shadow: 0 2px 6px rgba(74, 56, 43, 0.32);
 }
 .board.selected {
+  --ring: var(--color-umber);
   box-shadow:
-    0 0 0 2px var(--color-umber),
+    0 0 0 2px var(--ring),
     0 0 0 4px rgb(200 146 43 / 0.75);
 }
 .board.selected:focus-visible {
-  box-shadow:
-    0 0 0 2px var(--color-harbour),
-    0 0 0 4px rgb(200 146 43 / 0.75);
+  --ring: var(--color-harbour);
 }
 .sortable-ghost {
   opacity: 0.45;

@@ -37,8 +37,10 @@ defineProps<{
 </template>
 
 <style scoped>
-/* The place moves with every key. Drawn on a ground that is always there, however faint, it reaches no further at one place than at */
-/* another, and the browser draws its line anew without working out all layers of the page. */
+/*
+ * The place moves with every key. Drawn on a ground that is always there, however faint, it reaches no further at one place than at
+ * another, and the browser draws its line anew without working out all layers of the page.
+ */
 .keyed {
   position: absolute;
   inset: -12px auto auto -20px;

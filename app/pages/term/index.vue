@@ -151,7 +151,7 @@ function saveCalendar() {
         <template v-if="grading"
           >. Grading {{ longDay(grading) }}, in <b class="text-ink">{{ counted(away, 'day') }}</b>.</template
         ><template v-else
-          >. No grading is set: its day is in the
+          >. No grading yet: set its day in the
           <NuxtLink to="/settings" class="link">settings</NuxtLink>.</template
         >
       </p>
