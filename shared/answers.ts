@@ -63,6 +63,8 @@ export type ClassGroup = z.infer<typeof classGroupSchema>
 
 export const librarySchema = z.object({
   club: z.object({
+    /** What stands for the club in the ids of calendar entries. */
+    calendar: z.string(),
     name: z.string(),
     place: z.string(),
     zone: z.string(),
@@ -79,6 +81,9 @@ export const librarySchema = z.object({
   syllabus: syllabusSchema,
   shapes: z.array(shapeSchema),
   series: z.array(seriesSchema),
+  /** The versions of shapes and series, by id: a save says which it was made from. */
+  shapeVersions: z.record(id, count),
+  seriesVersions: z.record(id, count),
 })
 
 /** A series with what was held of it and what its students have had. */
@@ -91,7 +96,17 @@ export type SeriesPage = z.infer<typeof seriesPageSchema>
 
 export type Library = z.infer<typeof librarySchema>
 
-const usesSchema = z.object({ plans: count, ledger: count, syllabus: count, items: count, shapes: count })
+const usesSchema = z.object({
+  plans: count,
+  ledger: count,
+  syllabus: count,
+  items: count,
+  shapes: count,
+  series: count,
+  themes: count,
+  term: count,
+  people: count,
+})
 export type Uses = z.infer<typeof usesSchema>
 
 export const itemPageSchema = z.object({
@@ -119,14 +134,21 @@ const classHead = {
 }
 export const classSummarySchema = z.object({
   ...classHead,
+  /** Under which it stands in calendars. */
+  uid: z.string(),
   teacher: z.string(),
   /** Ms since 1970 of the planned first bow. */
   startsAt: ms,
   title: z.string(),
   /** The lesson of a series that its plan is. */
   lesson: z.object({ series: id, lesson: count }).nullable().default(null),
+  /** Of a class that has not begun: how many have a mark on its register. */
+  registered: count.default(0),
 })
 export type ClassSummary = z.infer<typeof classSummarySchema>
+
+/** What became of a class that was moved. */
+export const movedSchema = z.object({ registered: count })
 
 export const classEventsSchema = z.object({
   state: classState,
@@ -135,7 +157,7 @@ export const classEventsSchema = z.object({
   /** The figures that drills asked for. */
   results: z.array(resultSchema),
   /** Ids of the acts and taps whose time cannot be right as it was sent. */
-  doubted: z.array(z.object({ id, doubt: z.enum(['ahead', 'another day']) })),
+  doubted: z.array(z.object({ id, doubt: z.enum(['ahead', 'another day', 'before its start']) })),
 })
 export type ClassEvents = z.infer<typeof classEventsSchema>
 
@@ -179,8 +201,7 @@ export const wallViewSchema = z
       z.string(),
       z.object({
         name: z.string(),
-        layers: z.array(z.object({ name: z.string(), point: z.string() })),
-        hazard: z.string(),
+        layers: z.array(z.object({ name: z.string(), point: z.string(), hazard: z.string() })),
         soloForm: z.string(),
       }),
     ),
@@ -220,6 +241,8 @@ export const todaySchema = z.object({
   nextGrading: day.nullable(),
   roster: rosterSchema,
   notices: noticesSchema,
+  /** For the head: classes whose record cannot be worked out; what stands of them is what stood before. */
+  setAside: z.array(z.object({ id, title: z.string(), day, why: z.string() })),
   /** The theme of the week and the programme of the month of the next class, else of today. */
   week: programmeSchema.nullable(),
   month: programmeSchema.nullable(),
@@ -234,7 +257,7 @@ export const savedPlanSchema = z.object({
   savedAt: moment,
   putAway: z.boolean(),
   /** The class that goes by it, or went. */
-  held: z.object({ id, day, startTime: z.string(), state: classState }).nullable(),
+  held: z.object({ id, uid: z.string(), day, startTime: z.string(), state: classState }).nullable(),
 })
 export type SavedPlan = z.infer<typeof savedPlanSchema>
 

@@ -7,6 +7,10 @@ import { z } from 'zod'
 export const TOPICS = ['class', 'plan', 'people', 'library', 'students', 'session', 'private'] as const
 export type Topic = (typeof TOPICS)[number]
 
+/** Told to nobody: that private data were read, and by whom, stands in the trail alone. */
+export const isTold = (topic: string): boolean =>
+  topic !== 'private' && topic !== 'people' && (TOPICS as readonly string[]).includes(topic)
+
 /** One change as it is told to a client. `root` is the id of what was changed. */
 export const changeSchema = z.object({
   topic: z.enum(TOPICS),

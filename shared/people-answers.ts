@@ -179,6 +179,7 @@ export const balanceSchema = z.object({
       repsR: ms,
       repsN: ms,
       received: ms,
+      inRoles: ms,
     }),
   ),
 })
@@ -211,6 +212,12 @@ export const classAmendmentSchema = z.object({
 })
 export type ClassAmendment = z.infer<typeof classAmendmentSchema>
 export const classAmendmentsSchema = z.array(classAmendmentSchema)
+
+/** What a correction would change, and for whom. */
+export const correctionPreviewSchema = z.object({
+  students: z.array(z.object({ student: id, name: z.string(), changes: z.array(figureChange) })),
+})
+export type CorrectionPreview = z.infer<typeof correctionPreviewSchema>
 
 /** How many runs went through each section of a form; empty for anything else. */
 const sectionRunsSchema = z.array(z.object({ id, runs: count }))
@@ -269,6 +276,7 @@ export const studentPageSchema = studentClassesSchema.extend({
       workMs: ms,
       ...reps,
       inCombinations: count,
+      inRoles: count,
       sections: sectionRunsSchema,
       mark: z.enum(MARKS).nullable(),
     }),

@@ -6,6 +6,24 @@ import { dueOf, groupDue } from './due'
 import { daysBetween } from '../kernel/days'
 import { groupHistory } from './group-history'
 
+/** An item that is due for some students, with what settles its place among others that are as due. */
+interface Listed extends GroupDue {
+  /** The syllabus asks it of a rank among them. */
+  asked: boolean
+  /** The mean with nobody counted for less than they are: the cap makes many equal that are not. */
+  whole: number
+  /** Days to the grading that asks for it. */
+  grading: number
+}
+
+/** What the syllabus asks of them first, then by how much is due, then by how much without the cap, then by the nearest grading. */
+const inOrder = (a: Listed, b: Listed): number =>
+  Number(b.asked) - Number(a.asked) ||
+  b.due - a.due ||
+  b.whole - a.whole ||
+  (a.grading === b.grading ? 0 : a.grading - b.grading) ||
+  (a.item < b.item ? -1 : 1)
+
 /** An item that is due for a group, and why, in words. */
 export interface GroupDue {
   item: string
@@ -15,7 +33,7 @@ export interface GroupDue {
   says: string
 }
 
-/** What is due for a group of a class, most due first. */
+/** What is due for a group of a class: what its ranks are asked for first, then most due first. */
 export const dueForGroup = (
   { club }: Ground,
   { students }: GroupFacts,
@@ -30,7 +48,8 @@ interface Taught {
 }
 
 /**
- * What is due for some students, most due first: the mean over those who practised an item or whose rank requires it.
+ * What is due for some students, what their ranks are asked for first, then most due first: the mean over those who practised an item or whose
+ * rank requires it.
  *
  * @param nextGrading told where it comes within six weeks
  */
@@ -76,14 +95,18 @@ function listDue(
   const grading = nextGrading ? daysBetween(today, nextGrading) : -1
   return [...concerned]
     .filter(([item]) => club.items.has(item))
-    .map(([item, who]): GroupDue => {
+    .map(([item, who]): Listed => {
       const { had, last } = groupHistory(item, who)
       const never = who.length - had
       const ago = last === undefined ? -1 : daysBetween(last, today)
       const asked = who.some(({ rank }) => required.get(rank)?.has(item))
+      const dues = who.map(({ practised }) => dueOf(practised.get(item), today))
       return {
         item,
-        due: together(who.map(({ practised }) => dueOf(practised.get(item), today))),
+        asked,
+        due: together(dues),
+        whole: dues.reduce((sum, due) => sum + due, 0) / dues.length,
+        grading: asked && grading >= 0 ? grading : Infinity,
         says: [
           last === undefined
             ? 'never drilled yet'
@@ -96,5 +119,6 @@ function listDue(
           .join(', '),
       }
     })
-    .sort((a, b) => b.due - a.due || (a.item < b.item ? -1 : 1))
+    .sort(inOrder)
+    .map(({ item, due, says }) => ({ item, due, says }))
 }

@@ -20,8 +20,10 @@ export interface Worked {
   repsR: number
   repsN: number
   received: number
+  /** Of the reps, those performed in work of two roles. */
+  inRoles: number
 }
-const FIGURES = ['workMs', 'repsL', 'repsR', 'repsN', 'received'] as const
+const FIGURES = ['workMs', 'repsL', 'repsR', 'repsN', 'received', 'inRoles'] as const
 
 export interface ClassWorked extends Worked {
   classId: string
@@ -46,12 +48,13 @@ export function perHead(worked: readonly ClassWorked[], heads: ReadonlyMap<strin
     const week = weekOf(one.day)
     const key = [week, group, rank, item].join(' ')
     let row = rows.get(key)
-    if (!row)
-      rows.set(key, (row = { week, group, rank, item, workMs: 0, repsL: 0, repsR: 0, repsN: 0, received: 0 }))
+    if (!row) rows.set(key, (row = { week, group, rank, item, ...NOTHING }))
     for (const figure of FIGURES) row[figure] += one[figure] / there
   }
   return [...rows.values()]
 }
+
+const NOTHING = { workMs: 0, repsL: 0, repsR: 0, repsN: 0, received: 0, inRoles: 0 }
 
 export interface CategoryOver {
   category: string
@@ -71,6 +74,7 @@ export interface GroupOver {
   /** Work by what the item is for the rank of who worked on it. */
   standing: WorthStanding
   sides: { L: number; R: number; N: number }
+  /** Reps in work of two roles: performed, and received from a partner. */
   performed: number
   received: number
 }
@@ -112,7 +116,7 @@ export function balanceOver(
       over.sides.L += row.repsL
       over.sides.R += row.repsR
       over.sides.N += row.repsN
-      over.performed += row.repsL + row.repsR + row.repsN
+      over.performed += row.inRoles
       over.received += row.received
       over.workMs += row.workMs
       const category = items.get(row.item)?.category

@@ -83,8 +83,12 @@ export interface Check {
   /** Its stable code, as `docs/checks.md` lists it. */
   code: string
   find(ground: Ground): Finding[]
-  /** The change that mends one of its findings; nothing where none is known. */
-  fix?(finding: Finding, ground: Ground): Fix | SolvedFix | undefined
+  /**
+   * The change that mends one of its findings; nothing where none is known.
+   *
+   * @param gravesOf names what is grave about a plan, for a fix that must bring nothing of the kind
+   */
+  fix?(finding: Finding, ground: Ground, gravesOf: (plan: Plan) => Set<string>): Fix | SolvedFix | undefined
 }
 
 /** Findings of one check, written short: its code and severity are filled in. */

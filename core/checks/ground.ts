@@ -1,6 +1,5 @@
 import { loadCurve, type LoadPoint } from '../balance/load'
-import type { Item, Region } from '../curriculum/item'
-import { spokenName } from '../curriculum/item'
+import { atLayer, spokenName, type Item, type Region } from '../curriculum/item'
 import type { Standing } from '../curriculum/syllabus'
 import type { Lane } from '../plan/modes/mode'
 import { groupAmong } from '../people/placed'
@@ -22,7 +21,7 @@ export interface Piece {
   span: Span
   technique: string
   layer: number
-  /** `undefined` for a technique that the library does not know. */
+  /** As it is at that layer; `undefined` for a technique that the library does not know. */
   item: Item | undefined
 }
 
@@ -188,7 +187,12 @@ export class Ground {
   }
 
   private addPiece(facts: LaneFacts, at: number, span: Span, { technique, layer }: ItemAt): void {
-    facts.pieces.push({ at, ms: span.ms, span, technique, layer, item: this.club.items.get(technique) })
+    facts.pieces.push({ at, ms: span.ms, span, technique, layer, item: this.itemAt(technique, layer) })
+  }
+
+  private itemAt(technique: string, layer: number): Item | undefined {
+    const item = this.club.items.get(technique)
+    return item && atLayer(item, layer)
   }
 
   private addWork(facts: LaneFacts, end: number, ms: number, { technique, layer }: ItemAt): void {
@@ -196,7 +200,7 @@ export class Ground {
     if (known) {
       known.ms += ms
       known.end = end
-    } else facts.works.push({ technique, layer, item: this.club.items.get(technique), ms, end })
+    } else facts.works.push({ technique, layer, item: this.itemAt(technique, layer), ms, end })
   }
 
   /** The lane of a group in a block. */

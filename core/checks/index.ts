@@ -1,6 +1,14 @@
 import type { Plan } from '../plan/schema'
-import type { Timeline } from '../plan/timeline'
-import { accepts, type Check, type Finding, type Fix, type Severity, type SolvedFix } from './check'
+import { layPlan, type Timeline } from '../plan/timeline'
+import {
+  accepts,
+  identityOf,
+  type Check,
+  type Finding,
+  type Fix,
+  type Severity,
+  type SolvedFix,
+} from './check'
 import { NO_CLUB, type ClubFacts } from './club-facts'
 import { Ground } from './ground'
 import { kitShort } from './hall/kit-short'
@@ -28,10 +36,12 @@ import { warmupPulse } from './warmup/pulse'
 import { stretchHold } from './warmup/stretch-hold'
 import { headContact } from './work/head-contact'
 import { sideBalance } from './work/side-balance'
+import { sideNone } from './work/side-none'
 import { studentNote } from './work/student-note'
 import { volumeLow } from './work/volume-low'
 
 export { acceptanceOf, accepts, identityOf } from './check'
+
 export type { Finding, Fix, Severity, SolvedFix } from './check'
 export { NO_CLUB, type ClubFacts } from './club-facts'
 
@@ -57,6 +67,7 @@ const CHECKS: readonly Check[] = [
   rankNew,
   roleBalance,
   sideBalance,
+  sideNone,
   timeTalk,
   timeClosing,
   oddCount,
@@ -97,6 +108,25 @@ export function checkPlan(plan: Plan, timeline: Timeline, club: ClubFacts = NO_C
   return { findings, accepted, ground }
 }
 
+/**
+ * Of the class as a whole: its length, which whoever makes it fit knows of already, and shares of it, which move whatever is shortened. What
+ * names boards, or says that the end is missing, is about what the one needs of the other.
+ */
+const isOfTheWhole = ({ code, blocks }: Finding) =>
+  code === 'time.over' || (blocks.length === 0 && code !== 'time.closing')
+
+/**
+ * Names of what is grave about a plan. A board is named by its title: what is left of one that was cut has an id of its own, and is the same.
+ */
+export function gravesOf(plan: Plan, club: ClubFacts): Set<string> {
+  const titles = new Map(plan.blocks.map(({ id, title }) => [id, title]))
+  return new Set(
+    checkPlan(plan, layPlan(plan), club)
+      .findings.filter((finding) => isGrave(finding) && !isOfTheWhole(finding))
+      .map((finding) => identityOf({ ...finding, blocks: finding.blocks.map((id) => titles.get(id) ?? id) })),
+  )
+}
+
 /** Everything there is to tell about a plan, the worst first; what was accepted with a reason is left out. */
 export function findingsOf(plan: Plan, timeline: Timeline, club?: ClubFacts): Finding[] {
   return checkPlan(plan, timeline, club).findings
@@ -104,7 +134,7 @@ export function findingsOf(plan: Plan, timeline: Timeline, club?: ClubFacts): Fi
 
 /** The change that would mend a finding; nothing where none is known. */
 export function fixFor(finding: Finding, ground: Ground): Fix | SolvedFix | undefined {
-  return BY_CODE.get(finding.code)?.fix?.(finding, ground)
+  return BY_CODE.get(finding.code)?.fix?.(finding, ground, (plan) => gravesOf(plan, ground.club))
 }
 
 /** Whether a finding has a way to be mended, without working it out. */

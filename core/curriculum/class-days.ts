@@ -26,6 +26,23 @@ export function usualTimes(
   return free ? { startTime: free.start, lengthMin: free.lengthMin } : { startTime, lengthMin }
 }
 
+/**
+ * Under which the class of an hour stands in a calendar before it is planned; whoever plans it takes it over, so that it is one entry for ever.
+ *
+ * @param taken uids of classes: one that began at this hour and was moved has kept it
+ */
+export function slotUid(
+  club: string,
+  { day, startTime }: Pick<ClassTimes, 'day' | 'startTime'>,
+  taken: ReadonlySet<string> = new Set(),
+): string {
+  const uid = (n: number) =>
+    `${day}-${startTime.replace(':', '')}${n > 1 ? `-${n}` : ''}@${club}.golden-lintel`
+  let n = 1
+  while (taken.has(uid(n))) n++
+  return uid(n)
+}
+
 /** The next class day from a day on, that day included; the day itself where the club has none. */
 export function nextClassDay({ classDays }: Pick<ClubSettings, 'classDays'>, from: string): string {
   for (let n = 0; n < 7; n++) {

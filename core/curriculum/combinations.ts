@@ -4,7 +4,7 @@ import type { DoseStage } from '../plan/doses'
 import { doseSchema, type PlainDose } from '../plan/doses'
 import { repSecOf, rolesOf, type Board } from './boards'
 import { spokenName, type Item } from './item'
-import type { FindItem } from './routine-lines'
+import type { FindItem } from './said-line'
 
 /** Items done one after the other as one: how they are typed, turned about, and climbed to. */
 

@@ -58,6 +58,21 @@ function perRegion<T extends z.ZodType<number>>(figure: T) {
   })
 }
 
+/** What the holder or helper does: at which height and angle, when, what they watch for, and how nobody is hurt. */
+export const helperSchema = record({
+  does: line(300).optional(),
+  height: line(120).optional(),
+  angle: line(120).optional(),
+  when: line(200).optional(),
+  watch: line(300).optional(),
+  safety: line(300).optional(),
+  /** The same for a parent who helps at home. */
+  forParents: line(500).optional(),
+})
+
+/** How much something asks of each region, 0 to 3. */
+const demandSchema = perRegion(whole(0, 3))
+
 /** The same thing made harder step by step: what changes at this layer, and what to look for there. */
 export const layerSchema = record({
   name: line(120),
@@ -65,6 +80,12 @@ export const layerSchema = record({
   points: list(line(300), 0, 12).default([]),
   /** The numbered steps of this version, where they are not the item's. */
   steps: list(line(200), 0, 12).optional(),
+  /** What this version asks of the body, its jumps, contact, caution and holder, each where it is not the item's. */
+  demand: demandSchema.optional(),
+  jumps: between(0, 20).optional(),
+  contact: oneOf(CONTACTS).optional(),
+  hazard: line(500).optional(),
+  helper: helperSchema.optional(),
 })
 
 /** One move of a form: what is done, standing how, with which hand, towards where, and on which of the counts. */
@@ -79,18 +100,6 @@ export const moveSchema = record({
   /** How many counts it takes; 1 unless given. */
   counts: whole(1, 9).optional(),
   shout: yesNo().optional(),
-})
-
-/** What the holder or helper does: at which height and angle, when, what they watch for, and how nobody is hurt. */
-export const helperSchema = record({
-  does: line(300).optional(),
-  height: line(120).optional(),
-  angle: line(120).optional(),
-  when: line(200).optional(),
-  watch: line(300).optional(),
-  safety: line(300).optional(),
-  /** The same for a parent who helps at home. */
-  forParents: line(500).optional(),
 })
 
 /** From layer `from` on, an item asks that `item` is known at `layer`. */
@@ -128,7 +137,7 @@ export const itemSchema = record({
   keyPoints: list(line(300), 0, 12).default([]),
   faults: list(record({ fault: line(200), correction: line(300) }), 0, 20).default([]),
   /** How much it asks of each region, 0 to 3. */
-  demand: perRegion(whole(0, 3)).default({}),
+  demand: demandSchema.default({}),
   /** Units of readiness a minute of it gives each region, 0 to 3. */
   prepares: perRegion(between(0, 3)).default({}),
   intensity: between(1, 10).optional(),
@@ -180,4 +189,29 @@ export function inShort(item: Item): string {
   const layers = item.layers.length === 1 ? 'one layer' : `${item.layers.length} layers`
   const who = { solo: 'alone', partner: 'with a partner', both: 'alone or with a partner' }[item.partner]
   return `${layers}, ${who}${item.sides === 2 ? ', both sides' : ''}`
+}
+
+const OF_A_LAYER = ['demand', 'jumps', 'contact', 'hazard', 'helper'] as const
+const atLayers = new WeakMap<Item, Map<number, Item>>()
+
+/**
+ * An item as it is at one of its layers: what that layer says of the body, jumps, contact, caution and holder stands before what the item says. The
+ * item itself where its layer says nothing.
+ *
+ * @param layer from 1; beyond its layers it is the item
+ */
+export function atLayer(item: Item, layer: number): Item {
+  const own = item.layers[layer - 1]
+  if (!own || OF_A_LAYER.every((field) => own[field] === undefined)) return item
+  let known = atLayers.get(item)
+  if (!known) atLayers.set(item, (known = new Map()))
+  let at = known.get(layer)
+  if (!at) {
+    const said = Object.fromEntries(
+      OF_A_LAYER.flatMap((field) => (own[field] === undefined ? [] : [[field, own[field]]])),
+    )
+    at = { ...item, ...said, ...(own.contact === 'none' ? { headContact: false } : {}) }
+    known.set(layer, at)
+  }
+  return at
 }

@@ -95,13 +95,14 @@ const orNone = (column: Column): Column => ({
 })
 
 /** A list whose entries keep what they hold that this column does not say, as long as they are called the same. */
-const keeping = (inside: string, column: Column): Column => ({
+const keeping = (inside: readonly string[], column: Column): Column => ({
   ...column,
   read(cell, raw) {
     const before = (raw[column.field] ?? []) as Raw[]
     return (column.read(cell, raw) as Raw[]).map((entry) => {
-      const had = before.find(({ name }) => name === entry.name)?.[inside]
-      return had === undefined ? entry : { ...entry, [inside]: had }
+      const had = before.find(({ name }) => name === entry.name)
+      const kept = inside.flatMap((field) => (had?.[field] === undefined ? [] : [[field, had[field]]]))
+      return kept.length ? { ...entry, ...Object.fromEntries(kept) } : entry
     })
   },
 })
@@ -165,6 +166,48 @@ const LAYER_STEPS = under(
 
 const HELPER_PARTS = ['does', 'height', 'angle', 'when', 'watch', 'safety', 'forParents'] as const
 
+/** What a layer says of itself beside its steps. */
+const LAYER_OWN = ['demand', 'jumps', 'contact', 'hazard', 'helper'] as const
+
+/** Entries `layer | what | value`: `2 | jumps | 1`, `2 | demand hips | 3`, `3 | hazard | …`, `3 | helper does | …`. */
+const LAYER_FIGURES: Column = {
+  header: 'layer figures',
+  field: 'layers',
+  write: (item) =>
+    writeEntries(
+      item.layers.flatMap((layer, n) =>
+        LAYER_OWN.flatMap((what) => {
+          const value = layer[what]
+          if (value === undefined) return []
+          if (typeof value !== 'object') return [[n + 1, what, value]]
+          return Object.entries(value).map(([part, one]) => [n + 1, `${what} ${part}`, one])
+        }),
+      ),
+    ),
+  read(cell, raw) {
+    const entries = readEntries(cell).map(([number = '', what = '', ...said]) => ({
+      of: readNumber(number),
+      path: what.split(' '),
+      value: said.join(' | '),
+    }))
+    return ((raw.layers ?? []) as Raw[]).map((layer, n) => {
+      const next: Raw = Object.fromEntries(
+        Object.entries(layer).filter(([name]) => !(LAYER_OWN as readonly string[]).includes(name)),
+      )
+      for (const {
+        of,
+        path: [what = '', part],
+        value,
+      } of entries) {
+        if (of !== n + 1) continue
+        const told = what === 'jumps' || what === 'demand' ? readNumber(value) : value
+        next[what] = part ? { ...(next[what] as Raw | undefined), [part]: told } : told
+      }
+      return next
+    })
+  },
+}
+
 const COLUMNS: Column[] = [
   plain('name', 'name'),
   lines('aliases', 'aliases'),
@@ -173,7 +216,7 @@ const COLUMNS: Column[] = [
   figure('sides', 'sides'),
   word('partner', 'partner'),
   plain('solo form', 'soloForm'),
-  keeping('steps', {
+  keeping(['steps', ...LAYER_OWN], {
     header: 'layers',
     field: 'layers',
     write: (item) => writeEntries(item.layers.map(({ name, change, points }) => [name, change, ...points])),
@@ -210,10 +253,11 @@ const COLUMNS: Column[] = [
       return teach === undefined ? undefined : { teach: readNumber(teach), full: readNumber(full ?? teach) }
     },
   },
-  keeping('moves', records('sections', 'sections', ['name', 'sec'], ['sec'])),
+  keeping(['moves'], records('sections', 'sections', ['name', 'sec'], ['sec'])),
   MOVES,
   lines('steps', 'steps'),
   LAYER_STEPS,
+  LAYER_FIGURES,
   records('ladder', 'ladder', ['title', 'does', 'partner', 'allowed', 'distance', 'solo', 'contact']),
   orNone(records('parts', 'parts', ['technique', 'layer', 'times', 'side'], ['layer', 'times'])),
   {

@@ -10,6 +10,8 @@ import type { Item } from './item'
 export interface LibrarySearch {
   /** Ids of the items that hold every word, the best first; every id in its order for an empty search. */
   find(words: string): string[]
+  /** Ids of items that are called something like it, the nearest first; none where nothing is. */
+  near(words: string): string[]
 }
 
 const plain = (term: string) => term.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
@@ -53,6 +55,13 @@ export function librarySearch(items: readonly Item[]): LibrarySearch {
         .map(({ id }, rank) => ({ id: String(id), rank, near: nearness(String(id), wanted) }))
         .sort((a, b) => a.near - b.near || a.rank - b.rank)
         .map(({ id }) => id)
+    },
+    near(words) {
+      const wanted = spelled(words)
+      if (!wanted) return []
+      return index
+        .search(wanted, { fields: ['name', 'aliases'], combineWith: 'OR', prefix: true, fuzzy: 0.34 })
+        .map(({ id }) => String(id))
     },
   }
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { between, clockTime, day, list, oneOf, record, text, whole, yesNo } from '../kernel/fields'
+import { between, clockTime, day, list, name, oneOf, record, text, whole, yesNo } from '../kernel/fields'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { CATEGORY_NAMES } from './categories'
 import { LIMITS, LIMIT_NAMES, type LimitName } from './limits'
@@ -42,7 +42,7 @@ const limitFields = Object.fromEntries(
 const USUAL_OPENING = ['Room to move, water to hand', 'Rings and watches off', 'One pair to one space']
 
 export const settingsSchema = record({
-  name: text(120),
+  name: name(120),
   place: z.string().max(200, { error: 'must be text of at most 200 characters' }).default(''),
   zone: text(60).refine(isZone, { error: 'must be a time zone, such as Europe/Dublin' }),
   lengthMin: whole(5, 240).default(60),

@@ -4,6 +4,7 @@ import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { withStages, type Dose, type PlainDose } from '../plan/doses'
 import { parsePlan } from '../plan/parse'
 import { blockSchema, type Block, type Plan } from '../plan/schema'
+import { sayActive } from '../plan/active'
 import { layPlan } from '../plan/timeline'
 import type { Board } from './boards'
 
@@ -184,5 +185,5 @@ export function fitShape(
       if (nearer < 0 || (nearer === 0 && tried.ms < best.ms)) best = tried
     }
   }
-  return { boards: best.blocks.map(({ id: _, ...board }) => board), ms: best.ms }
+  return { boards: best.blocks.map(({ id: _, ...board }) => sayActive(board)), ms: best.ms }
 }

@@ -1,4 +1,5 @@
 import { dueForGroup } from '../balance/due-for-group'
+import { atLayer } from '../curriculum/item'
 import { waterLimitMs } from '../checks/hall/water-gap'
 import type { ClubFacts } from '../checks/club-facts'
 import { Ground, listed } from '../checks/ground'
@@ -178,7 +179,9 @@ class Writing {
   }
 
   private loaded(region: Region): boolean {
-    return this.boards.some(({ works }) => works.some((work) => (work?.item.demand[region] ?? 0) >= 2))
+    return this.boards.some(({ works }) =>
+      works.some((work) => work && (atLayer(work.item, work.layer).demand[region] ?? 0) >= 2),
+    )
   }
 
   private mainPart(stretch: number, freeSec: number, pinned: readonly number[]): void {

@@ -26,7 +26,8 @@ export interface BoardAfter {
   plannedMs: number | undefined
   /** As long as it took by the clock on the wall. */
   tookMs: number
-  how: 'as planned' | 'longer' | 'shorter' | 'left out' | 'came in'
+  /** `shorter`: not all of it was done; `quicker`: all of it, in less time, as a count by word may be. */
+  how: 'as planned' | 'longer' | 'shorter' | 'quicker' | 'left out' | 'came in'
 }
 
 /** Where a group's time went, by the clock on the wall. */
@@ -71,6 +72,18 @@ function boardsAfter(planned: Plan, run: Run): BoardAfter[] {
       block.id,
       run.legs.reduce((sum, leg) => sum + onTheWall(leg, at, at + ms), 0),
     )
+  /** Plan time of a board that was not lived through, ms. */
+  const undone = new Map(
+    run.timeline.blocks.map(({ block, at, ms }) => [
+      block.id,
+      ms -
+        run.legs.reduce(
+          (sum, { planFrom, planTo }) =>
+            sum + Math.max(0, Math.min(planTo, at + ms) - Math.max(planFrom, at)),
+          0,
+        ),
+    ]),
+  )
   const heirs = new Set(run.heirs.values())
   const sumOf = (ids: readonly string[]) => ids.reduce((sum, id) => sum + (took.get(id) ?? 0), 0)
   const before = new Map(layPlan(planned).blocks.map(({ block, ms }) => [block.id, ms]))
@@ -79,15 +92,16 @@ function boardsAfter(planned: Plan, run: Run): BoardAfter[] {
     .map(({ id, title, phase }) => {
       const plannedMs = before.get(id)
       const tookMs = sumOf(withHeirs(run.heirs, id))
-      return { id, title, phase, plannedMs, tookMs, how: howOf(plannedMs, tookMs) }
+      const isDone = withHeirs(run.heirs, id).every((one) => (undone.get(one) ?? 0) < ABOUT_MS)
+      return { id, title, phase, plannedMs, tookMs, how: howOf(plannedMs, tookMs, isDone) }
     })
 }
 
-function howOf(plannedMs: number | undefined, tookMs: number): BoardAfter['how'] {
+function howOf(plannedMs: number | undefined, tookMs: number, isDone: boolean): BoardAfter['how'] {
   if (plannedMs === undefined) return 'came in'
   if (tookMs === 0) return 'left out'
   if (Math.abs(tookMs - plannedMs) < ABOUT_MS) return 'as planned'
-  return tookMs > plannedMs ? 'longer' : 'shorter'
+  return tookMs > plannedMs ? 'longer' : isDone ? 'quicker' : 'shorter'
 }
 
 export function groupsAfter({ plan, timeline, legs }: Run): GroupAfter[] {

@@ -1,7 +1,7 @@
-import { paintOnto } from '../plan/edit-tracks'
 import { fitBlock, saysOf, smallerAndSmaller } from '../plan/fit-dose'
+import { paintItem, type Painted } from '../plan/painted'
 import { parsePlan } from '../plan/parse'
-import type { Block, Plan } from '../plan/schema'
+import { MOST_BLOCKS, type Block, type Plan } from '../plan/schema'
 import { layBlock } from '../plan/modes'
 import type { PlacedBlock } from '../plan/timeline'
 import { samePlace } from './segment'
@@ -13,9 +13,10 @@ function stands(plan: Plan, block: Block): boolean {
   return parsePlan({ ...plan, acknowledged: undefined, blocks: [block] }).ok
 }
 
-/** Puts a board in at an index, unless there is one of its id already or it cannot stand. */
+/** Puts a board in at an index, unless there is one of its id already, it cannot stand, or the plan has as many as a plan may. */
 export function putIn(plan: Plan, index: number, block: Block): Plan {
-  if (plan.blocks.some(({ id }) => id === block.id) || !stands(plan, block)) return plan
+  if (plan.blocks.length >= MOST_BLOCKS || plan.blocks.some(({ id }) => id === block.id)) return plan
+  if (!stands(plan, block)) return plan
   return { ...plan, blocks: [...plan.blocks.slice(0, index), block, ...plan.blocks.slice(index)] }
 }
 
@@ -31,10 +32,11 @@ export function swapBoards(plan: Plan, a: string, b: string): Plan {
 export function changedFor(
   block: Block,
   plan: Plan,
-  { group, technique, layer = 1 }: { group: string; technique: string; layer?: number | undefined },
+  { group, ...item }: { group: string } & Painted,
 ): Block | undefined {
+  const { technique, layer = 1 } = item
   const same = block.tracks?.find((track) => track.technique === technique && track.layer === layer)
-  const changed = same ? joined(block, group, same) : paintOnto(block, plan, group, technique, layer)
+  const changed = same ? joined(block, group, same) : paintItem(block, plan, group, item)
   return stands(plan, changed) ? changed : undefined
 }
 

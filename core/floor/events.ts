@@ -59,6 +59,10 @@ export const detailSchema = record({
   group: slug().optional(),
   technique: slug().optional(),
   layer: layerNumber().optional(),
+  /** `change`: it is done alone, whatever the others of the board do in two roles. */
+  solo: yesNo().optional(),
+  /** `change`: it has no right and left. */
+  noSides: yesNo().optional(),
   /** `fit`: the length that is left to each board, in seconds; 0 leaves it out. */
   keep: list(record({ id: slug(), sec: whole(0, 24 * 3600) }), 1, 120).optional(),
   /** `calls`: what is called from now on; without it the calls end. */
@@ -132,6 +136,8 @@ export const presenceMarkSchema = record({
   student: eventId().optional(),
   at: moment(),
   reason: text(300).optional(),
+  /** `here`, `late`, `home`: the group of the plan they join, where it is not their own. */
+  group: slug().optional(),
   undoes: eventId().optional(),
   n: deviceCount().optional(),
 })

@@ -18,6 +18,10 @@ export interface Leg {
 interface BoardLeg extends Leg {
   board: string
   leading: boolean
+  /** Groups that lived through this stretch in another board. */
+  not?: readonly string[]
+  /** The one group that lived through it in this board, while the clock ran in another. */
+  only?: string
 }
 
 /** The legs of a class while it runs. */
@@ -48,6 +52,8 @@ export class Legs {
     const follows =
       last &&
       !last.called &&
+      !last.not &&
+      !last.only &&
       last.to === at &&
       last.board === placed.block.id &&
       last.leading === leading &&
@@ -80,11 +86,49 @@ export class Legs {
     this.legs.pop()
   }
 
-  /** In ms of the plan as it stands, those that follow one another in both times joined. */
-  inPlan({ blocks, transitionMs }: Timeline): Leg[] {
+  /**
+   * The board is changed in the middle of a rep, round or run: a group for whom it stays the same does it whole, in the board that goes on.
+   *
+   * @param keepMs how long ago its piece began, ms of the plan
+   * @param heir the board that goes on, and by how much its times are ahead of the old one's
+   */
+  keepOn(board: string, group: string, keepMs: number, heir: { id: string; aheadMs: number }): void {
+    let left = keepMs
+    let end: number | undefined
+    for (let i = this.legs.length - 1; i >= 0 && left > 0; i--) {
+      const leg = this.legs[i]
+      if (!leg || !isOf(leg, group)) continue
+      if (leg.board !== board || leg.leading || leg.called || (end ?? leg.planTo) !== leg.planTo) return
+      const ms = Math.min(left, leg.planTo - leg.planFrom)
+      const [from, planFrom] = [leg.to - ms, leg.planTo - ms]
+      const before = { ...leg, to: from, planTo: planFrom }
+      const moved: BoardLeg = {
+        ...{ board: heir.id, leading: false, from, to: leg.to, only: group },
+        planFrom: planFrom + heir.aheadMs,
+        planTo: leg.planTo + heir.aheadMs,
+      }
+      const stays = leg.only ? [] : [{ ...leg, from, planFrom, not: [...(leg.not ?? []), group] }]
+      this.legs.splice(i, 1, ...(before.to > before.from ? [before] : []), ...stays, moved)
+      left -= ms
+      end = planFrom
+    }
+  }
+
+  /** The groups whose way differs from that of the clock. */
+  get groupsApart(): ReadonlySet<string> {
+    return new Set(this.legs.flatMap(({ only }) => only ?? []))
+  }
+
+  /**
+   * In ms of the plan as it stands, those that follow one another in both times joined.
+   *
+   * @param group whose way it is; without one it is the clock's, and that of every group that has none of its own
+   */
+  inPlan({ blocks, transitionMs }: Timeline, group?: string): Leg[] {
     const places = new Map(blocks.map(({ block, at }) => [block.id, at]))
     const out: Leg[] = []
-    for (const { board, leading, from, to, planFrom, planTo, called } of this.legs) {
+    const legs = this.legs.filter((leg) => isOf(leg, group))
+    for (const { board, leading, from, to, planFrom, planTo, called } of legs) {
       const at = (places.get(board) ?? 0) - (leading ? transitionMs : 0)
       const leg: Leg = {
         from,
@@ -102,3 +146,7 @@ export class Legs {
     return out
   }
 }
+
+/** Whether a group went this way; without one, whether the clock did. */
+const isOf = ({ only, not }: BoardLeg, group: string | undefined): boolean =>
+  group === undefined ? !only : !not?.includes(group) && (only ?? group) === group

@@ -1,7 +1,7 @@
 import type { PlacedBlock } from '../plan/timeline'
 import { groupAt, type GroupNow } from '../plan/moment'
 import { calledAt, type CalledNow } from './called'
-import { comingAt, placeAt, remainingMs, type Course } from './course'
+import { comingAt, keptFrom, placeAt, remainingMs, type Course } from './course'
 import type { Run } from './run'
 import { segmentAt } from './segment'
 
@@ -18,6 +18,14 @@ export interface FloorNow {
   /** Ms of what is on now, from its beginning to its end. */
   stretchMs: number
   coming: PlacedBlock | undefined
+  /** What comes after the board that is shown: while one is being made ready, the one after it. */
+  next: PlacedBlock | undefined
+  /** Ms until the board that is shown is over: while it is made ready, all of it is still to come. */
+  toNextMs: number
+  /** Ms into the board. */
+  inMs: number
+  /** More that was asked for of what is on: ms of it that were lived through, and that are to come. */
+  again: { livedMs: number; toComeMs: number }
   /** Ms until the class is done as it stands. */
   toEndMs: number
   /** What each group does, in the plan's order. */
@@ -36,14 +44,19 @@ export function floorNow(run: Run): FloorNow {
   const end = placed ? (inTransition ? placed.at : placed.at + placed.ms) : position
   const inBlock = placed && !inTransition ? position - placed.at : 0
   const segment = segmentAt(timeline, position)
+  const leftMs = Math.max(0, end - position + moreMs)
   return {
     placed,
     index: place?.index ?? timeline.blocks.length,
     inTransition,
-    leftMs: Math.max(0, end - position + moreMs),
+    leftMs,
     stretchLeftMs: Math.max(0, (segment ? segment.to - position : 0) + moreMs),
     stretchMs: segment ? segment.to - segment.from : 0,
     coming: comingAt(course, position),
+    next: place && keptFrom(course, place.index + 1),
+    toNextMs: leftMs + (inTransition ? (placed?.ms ?? 0) : 0),
+    inMs: inBlock,
+    again: { livedMs: run.relivedMs, toComeMs: Math.max(0, moreMs) },
     toEndMs: Math.max(0, remainingMs(course, position) + moreMs),
     groups: (placed?.lanes ?? []).map((lane) => groupAt(lane, inBlock)),
     called: placed && !inTransition ? calledAt(placed.calls, inBlock) : undefined,

@@ -1,9 +1,10 @@
 import { fitBlock, shortestMs } from '../plan/fit-dose'
 import { removeBlock } from '../plan/edit'
 import type { Block, Plan } from '../plan/schema'
-import { layPlan } from '../plan/timeline'
+import { layPlan, type Timeline } from '../plan/timeline'
 import { toSec } from '../kernel/units'
 import { refit, usefulSec } from './refit'
+import { safeFit, type Graves, type Kept } from './safe-fit'
 
 export interface RefitPlan {
   plan: Plan
@@ -28,33 +29,56 @@ export function leastSec(block: Block, plan: Plan, sec: number): number {
   return Math.min(sec, Math.max(useful, Math.ceil(toSec(shortestMs(block, plan)))))
 }
 
-/** A plan made to fit its class from the first bow on: the best re-plan, carried out in whole sets and rounds. */
-export function refitPlan(plan: Plan): RefitPlan {
+/**
+ * A plan made to fit its class from the first bow on: the best re-plan, carried out in whole sets and rounds.
+ *
+ * @param gravesOf names what is grave about a plan: the re-plan then brings nothing of the kind
+ */
+export function refitPlan(plan: Plan, gravesOf?: Graves): RefitPlan {
   const timeline = layPlan(plan)
   if (timeline.spareMs >= 0) return { plan, fits: true, changes: [] }
-  const answer = refit({
+  const { keep } = safeFit({
+    plan,
+    gravesOf: gravesOf ?? (() => new Set()),
+    decide: (whole) => keptOf(timeline, plan, whole),
+    carriedOut: (kept) => carriedOut(timeline, plan, kept).plan,
+  })
+  const made = carriedOut(timeline, plan, keep)
+  return { ...made, fits: layPlan(made.plan).spareMs >= 0 }
+}
+
+function keptOf(timeline: Timeline, plan: Plan, whole: ReadonlySet<string>): Kept[] {
+  const blocks = timeline.blocks.map(({ block, ms }) => {
+    const sec = Math.ceil(toSec(ms))
+    const { id, priority } = block
+    return whole.has(id)
+      ? { id, sec, minSec: sec, priority: 'must' as const }
+      : { id, sec, minSec: leastSec(block, plan, sec), priority }
+  })
+  return refit({
     leftSec: plan.lengthMin * 60,
     // Whole seconds, and never less than it takes.
     transitionSec: Math.ceil(plan.transitionSec),
     currentFirst: true,
-    blocks: timeline.blocks.map(({ block, ms }) => {
-      const sec = Math.ceil(toSec(ms))
-      return { id: block.id, sec, minSec: leastSec(block, plan, sec), priority: block.priority }
-    }),
-  })
+    blocks,
+  }).blocks.filter(({ sec }, b) => sec < (blocks[b]?.sec ?? 0))
+}
+
+function carriedOut(timeline: Timeline, plan: Plan, keep: readonly Kept[]): Omit<RefitPlan, 'fits'> {
+  const seconds = new Map(keep.map(({ id, sec }) => [id, sec]))
   let fitted = plan
   const changes: string[] = []
-  timeline.blocks.forEach(({ block, ms }, b) => {
-    const keptMs = (answer.blocks[b]?.sec ?? 0) * 1000
-    if (keptMs >= ms) return
+  for (const { block, ms } of timeline.blocks) {
+    const keptMs = (seconds.get(block.id) ?? Infinity) * 1000
+    if (keptMs >= ms) continue
     if (keptMs === 0) {
       fitted = removeBlock(fitted, block.id)
       changes.push(`${block.title} is left out`)
-      return
+      continue
     }
     const { block: shorter, says } = fitBlock(block, plan, keptMs)
     fitted = { ...fitted, blocks: fitted.blocks.map((one) => (one.id === block.id ? shorter : one)) }
     changes.push(says)
-  })
-  return { plan: fitted, fits: answer.fits && layPlan(fitted).spareMs >= 0, changes }
+  }
+  return { plan: fitted, changes }
 }

@@ -5,6 +5,7 @@ import { changedFor, putIn, shortened, shortenedFrom, swapBoards } from './bends
 import { comingAt, keptFrom, placeAt, type Course } from './course'
 import type { RunEvent } from './events'
 import { withHeirs } from './heirs'
+import { keptOnMs } from './kept-on'
 import { Legs } from './legs'
 import { goBack, slotOf } from './more-reps'
 import type { Run, RunPhase } from './run'
@@ -32,6 +33,8 @@ export class Replay {
   private skipped = new Set<string>()
   private heirs = new Map<string, string>()
   private legs = new Legs()
+  /** What of the stretch that begins there was gone back. */
+  private relived: { from: number; ms: number } | undefined
   private timeline: Timeline
   /** Boards that had the word to begin. */
   private begun = new Set<string>()
@@ -110,6 +113,8 @@ export class Replay {
       const { back, rest } = goBack(segment, more)
       this.position = segment.to - back
       this.moreMs = rest
+      const before = this.relived?.from === segment.from ? this.relived.ms : 0
+      this.relived = { from: segment.from, ms: before + back }
       return
     }
     this.jump(segment.to)
@@ -118,6 +123,7 @@ export class Replay {
   /** Goes to a moment of the plan; past a board's end to the transition to the next one that is kept. */
   private jump(position: number): void {
     this.word = undefined
+    this.relived = undefined
     this.moreMs = 0
     this.waitsSince = undefined
     this.position = position
@@ -396,12 +402,12 @@ export class Replay {
   /** A group works something else from now on: in the board under way, or in one to come. */
   private change(
     board: string | undefined,
-    { group, technique, layer }: NonNullable<RunEvent['detail']>,
+    { group, technique, layer, solo, noSides }: NonNullable<RunEvent['detail']>,
   ): void {
     const { block } = this.worked(undefined) ?? {}
     const of = board === undefined ? block : this.plan.blocks.find(({ id }) => id === board)
     if (!of || !group || !technique || !this.plan.groups.some(({ id }) => id === group)) return
-    const changed = changedFor(of, this.plan, { group, technique, layer })
+    const changed = changedFor(of, this.plan, { group, technique, layer, solo, noSides })
     if (changed) this.alter(of, changed)
   }
 
@@ -462,11 +468,22 @@ export class Replay {
       return
     }
     const [waits, more] = [this.waitsSince, this.moreMs]
-    this.position = placed.at + samePlace(worked, placed, time)
+    const then = samePlace(worked, placed, time)
+    this.keepOn(worked, placed, time, then)
+    this.position = placed.at + then
     if (this.position >= placed.at + placed.ms) return this.jump(placed.at + placed.ms)
     this.waitsSince = waits
     this.moreMs = more
     if (word) this.word = { ...word, from: placed.at + samePlace(worked, placed, wordAt) }
+  }
+
+  /** Only the groups whose work changes are cut in what they are at; for the others it is one piece, in the board that goes on. */
+  private keepOn(before: PlacedBlock, after: PlacedBlock, time: number, then: number): void {
+    const heir = { id: after.block.id, aheadMs: then - time }
+    this.plan.groups.forEach(({ id }, g) => {
+      const kept = keptOnMs(before, after, g, time, then)
+      if (kept > 0) this.legs.keepOn(before.block.id, id, kept, heir)
+    })
   }
 
   get result(): Run {
@@ -481,10 +498,14 @@ export class Replay {
       skipped: this.skipped,
       heirs: this.heirs,
       legs: this.legs.inPlan(this.timeline),
+      legsOf: new Map(
+        [...this.legs.groupsApart].map((group) => [group, this.legs.inPlan(this.timeline, group)]),
+      ),
       waitsFor: this.waitsFor,
       waitsSince: this.waitsSince,
       counted: this.word?.called ?? 0,
       moreMs: this.moreMs,
+      relivedMs: this.relived?.from === this.segment?.from ? (this.relived?.ms ?? 0) : 0,
       lead: this.lead,
       films: this.films,
       calls: this.calls,

@@ -23,7 +23,10 @@ export interface Run {
   skipped: ReadonlySet<string>
   /** Boards that go on as another one, because they were changed while they were worked. */
   heirs: ReadonlyMap<string, string>
+  /** As the clock ran. */
   legs: Leg[]
+  /** The way of groups that differs from it: in the middle of a piece, a board was changed for others. */
+  legsOf: ReadonlyMap<string, Leg[]>
   /** What the class waits for: the word to begin, or the next rep. */
   waitsFor: 'begin' | 'count' | undefined
   /** Since when it waits, ms since 1970. */
@@ -32,6 +35,8 @@ export interface Run {
   counted: number
   /** What was added to what is on now, ms; below 0 what was taken off. */
   moreMs: number
+  /** Of what is on, what was gone back because more was asked for, ms. */
+  relivedMs: number
   /** The device that runs the class. */
   lead: { device: string; name: string } | undefined
   /** When recordings began. */

@@ -1,4 +1,4 @@
-import { spokenName, type Item } from '../curriculum/item'
+import { atLayer, spokenName, type Item } from '../curriculum/item'
 import type { Plan } from '../plan/schema'
 import { techniquesOf } from '../plan/techniques'
 import type { RunEvent } from './events'
@@ -9,8 +9,8 @@ import type { RunEvent } from './events'
  */
 export interface WallItem {
   name: string
-  layers: { name: string; point: string }[]
-  hazard: string
+  /** Each with its own caution. */
+  layers: { name: string; point: string; hazard: string }[]
   soloForm: string
 }
 
@@ -72,14 +72,14 @@ export function wallItems(
     [...ids].flatMap((id) => {
       const item = itemOf(id)
       if (!item) return []
-      const layers = item.layers.map(({ name, points }) => ({
+      const layers = item.layers.map(({ name, points }, n) => ({
         name,
         point: points[0] ?? item.keyPoints[0] ?? '',
+        hazard: atLayer(item, n + 1).hazard ?? '',
       }))
       const shown: WallItem = {
         name: spokenName(item),
         layers,
-        hazard: item.hazard ?? '',
         soloForm: item.soloForm ?? '',
       }
       return [[id, shown]]

@@ -37,5 +37,6 @@ export function writeCalendar(events: readonly CalendarEvent[], { club, place, n
       description: lines.map(inOneLine).filter(Boolean).join('\n'),
       status: ICalEventStatus.CONFIRMED,
     })
-  return calendar.toString()
+  const text = calendar.toString()
+  return text.endsWith('\r\n') ? text : `${text}\r\n`
 }

@@ -12,14 +12,15 @@ export interface RecapOf {
   here: number
   /** Ids of the boards that were run, if only for a while. */
   ran: ReadonlySet<string>
-  notices: readonly { says: string }[]
+  notices: readonly { says: string; group?: string | null }[]
   itemName(id: string): string
+  groupName(id: string): string
 }
 
 /** Nobody misses these. */
 const QUIET: readonly Phase[] = ['water', 'opening', 'closing', 'talk']
 
-export function recapText({ plan, day, ranMs, here, ran, notices, itemName }: RecapOf): string {
+export function recapText({ plan, day, ranMs, here, ran, notices, itemName, groupName }: RecapOf): string {
   const worked = { ...plan, blocks: plan.blocks.filter(({ id }) => ran.has(id)) }
   const items = [...new Set(techniquesOf(worked).map(({ id }) => itemName(id)))]
   const cut = plan.blocks
@@ -31,7 +32,15 @@ export function recapText({ plan, day, ranMs, here, ran, notices, itemName }: Re
     ...(plan.theme ? [`Theme: ${inOneLine(plan.theme)}`] : []),
     ...(items.length ? ['', 'We worked on:', ...items.map((name) => `- ${inOneLine(name)}`)] : []),
     ...(cut.length ? ['', `Left for next time: ${cut.map(inOneLine).join(', ')}.`] : []),
-    ...(notices.length ? ['', 'To remember:', ...notices.map(({ says }) => `- ${inOneLine(says)}`)] : []),
+    ...(notices.length
+      ? [
+          '',
+          'To remember:',
+          ...notices.map(
+            ({ says, group }) => `- ${inOneLine(says)}${group ? ` (${inOneLine(groupName(group))})` : ''}`,
+          ),
+        ]
+      : []),
     '',
   ].join('\n')
 }

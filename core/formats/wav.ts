@@ -93,6 +93,11 @@ export function soundOf(kind: CueKind): Int16Array | undefined {
   return sound && render(kind, sound, SAMPLE_RATE)
 }
 
+const LOUDEST = 32_767
+/** Two sounds as one: the louder both are, the less one adds to the other, and the sum is never louder than can be written. */
+const mixed = (a: number, b: number) =>
+  a > 0 === b > 0 ? a + b - Math.sign(a) * Math.round((a * b) / LOUDEST) : a + b
+
 /** After how many cues progress is told. */
 const TELL_EVERY = 200
 /** The last bell is let ring. */
@@ -111,15 +116,19 @@ export function* wavOf(
 ): Generator<number, ArrayBuffer> {
   const buffer = header(sampleAt(totalSec + TAIL_SEC, rate), rate)
   const samples = new Int16Array(buffer, HEADER_BYTES)
+  /** What began at the sample last: groups that are called together are one sound, not one each. */
+  let began = { from: -1, kinds: new Set<CueKind>() }
   for (const [c, cue] of cues.entries()) {
     if (c % TELL_EVERY === 0) yield c / cues.length
     const sound = SOUNDS[cue.kind]
     if (!sound) continue
     const wave = render(cue.kind, sound, rate)
     const from = sampleAt(cue.at, rate)
+    if (began.from !== from) began = { from, kinds: new Set() }
+    if (began.kinds.has(cue.kind)) continue
+    began.kinds.add(cue.kind)
     for (let i = 0; i < wave.length && from + i < samples.length; i++) {
-      const both = (samples[from + i] ?? 0) + (wave[i] ?? 0)
-      samples[from + i] = Math.max(-32_768, Math.min(32_767, both))
+      samples[from + i] = mixed(samples[from + i] ?? 0, wave[i] ?? 0)
     }
   }
   return buffer

@@ -1,3 +1,4 @@
+import { cutTo } from './sound-text'
 import Papa from 'papaparse'
 
 /**
@@ -108,7 +109,7 @@ function surplusIn(cells: readonly string[], headers: readonly string[]): string
   const [cell] = cells.filter((text, c) => text.trim() !== '' && !headers[c])
   return cell === undefined
     ? undefined
-    : `has a cell under no column: “${cell.trim().slice(0, 40)}”. Is a comma in a text not quoted?`
+    : `has a cell under no column: “${cutTo(cell.trim(), 40)}”. Is a comma in a text not quoted?`
 }
 
 /** Cells that a spreadsheet would run as a formula, or that look like one made harmless; a plain number is neither. */

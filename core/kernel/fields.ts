@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { unsoundIn } from './sound-text'
 
 /**
  * The kinds of value our files are made of, each with the sentence that says what is wanted. What a refinement asks is
@@ -68,8 +69,26 @@ export function text(max = 2000) {
   return z
     .string({ error: missingOr(wanted) })
     .refine((s) => s.trim().length > 0 && s.length <= max, { error: wanted })
+    .superRefine(sound())
     .meta({ minLength: 1, maxLength: max })
 }
+
+/** What somebody or something is called: text on one line. */
+export function name(max = 200) {
+  const wanted = `must be text of 1 to ${max} characters`
+  return z
+    .string({ error: missingOr(wanted) })
+    .refine((s) => s.trim().length > 0 && s.length <= max, { error: wanted })
+    .superRefine(sound({ oneLine: true }))
+    .meta({ minLength: 1, maxLength: max })
+}
+
+const sound =
+  (options: { oneLine?: boolean } = {}) =>
+  (value: string, context: z.RefinementCtx) => {
+    const message = unsoundIn(value, options)
+    if (message) context.addIssue({ code: 'custom', message })
+  }
 
 /** Free notes, which may be empty. */
 export function notes(max = 20_000) {
@@ -77,6 +96,7 @@ export function notes(max = 20_000) {
   return z
     .string({ error: missingOr(wanted) })
     .refine((s) => s.length <= max, { error: wanted })
+    .superRefine(sound())
     .meta({ maxLength: max })
 }
 
@@ -132,9 +152,12 @@ export function record<T extends z.ZodRawShape>(shape: T) {
   })
 }
 
-/** A day of the calendar that exists, as YYYY-MM-DD. */
+/** Nobody who trains was born before it, and no class was held. */
+const FIRST_YEAR = 1900
+
+/** A day of the calendar that exists, as YYYY-MM-DD, from 1900 on. */
 export function day() {
-  const wanted = 'must be a date, YYYY-MM-DD'
+  const wanted = `must be a date, YYYY-MM-DD, from ${FIRST_YEAR} on`
   return z
     .string({ error: missingOr(wanted) })
     .refine(isDay, { error: wanted })
@@ -147,7 +170,7 @@ function isDay(s: string): boolean {
   const [year, month, date] = parts.slice(1).map(Number) as [number, number, number]
   const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0
   const days = [31, leap ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]
-  return month >= 1 && month <= 12 && date >= 1 && date <= (days[month - 1] ?? 0)
+  return year >= FIRST_YEAR && month >= 1 && month <= 12 && date >= 1 && date <= (days[month - 1] ?? 0)
 }
 
 /** A clock time of 24 hours, HH:MM. */

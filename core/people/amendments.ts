@@ -35,6 +35,15 @@ export interface Amendment {
 const FIGURES = ['workMs', 'holdingMs', 'repsL', 'repsR', 'repsN', 'received'] as const
 const NOTHING: LedgerFigures = { workMs: 0, holdingMs: 0, repsL: 0, repsR: 0, repsN: 0, received: 0 }
 
+/** By how much a row of the ledger differs from the one it takes the place of, if there was one. */
+export function changeOf(row: LedgerFigures, before: LedgerFigures = NOTHING): LedgerFigures {
+  const change = { ...NOTHING }
+  for (const name of FIGURES) change[name] = row[name] - before[name]
+  return change
+}
+
+export const isNoChange = (change: LedgerFigures): boolean => FIGURES.every((name) => change[name] === 0)
+
 /**
  * The corrections of a class, the newest first. What was written when it finished is none, nor what an undone finish took away and the next
  * one gave back.
@@ -43,17 +52,18 @@ const NOTHING: LedgerFigures = { workMs: 0, holdingMs: 0, repsL: 0, repsR: 0, re
  */
 export function amendmentsOf(rows: readonly LedgerRevision[]): Amendment[] {
   const standing = new Map<string, LedgerFigures>()
-  const found = new Map<number, Amendment>()
+  const found = new Map<string, Amendment>()
   for (const row of [...rows].sort((a, b) => a.revision - b.revision)) {
     const { revision, student, item, layer, by, why, reason, at } = row
     const key = `${student} ${item} ${layer}`
-    const before = standing.get(key) ?? NOTHING
+    const before = standing.get(key)
     standing.set(key, row)
     if (why !== 'correction') continue
-    const change = { item, layer, ...NOTHING }
-    for (const name of FIGURES) change[name] = row[name] - before[name]
-    const amendment = found.get(revision) ?? { revision, by, reason, at, students: [] }
-    found.set(revision, amendment)
+    const change = { item, layer, ...changeOf(row, before) }
+    // Two people who correct at once are settled together and told apart.
+    const together = `${revision} ${by} ${reason}`
+    const amendment = found.get(together) ?? { revision, by, reason, at, students: [] }
+    found.set(together, amendment)
     const of = amendment.students.find((one) => one.student === student)
     if (of) of.changes.push(change)
     else amendment.students.push({ student, changes: [change] })

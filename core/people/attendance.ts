@@ -21,7 +21,9 @@ export const attendanceSchema = record({
       trio: list(slug()).optional(),
       team: whole(0, 999).optional(),
       remote: yesNo().optional(),
-      /** The version of a technique that this student works at. */
+      /** The version of a technique that this student works at in one block; it goes before `layers`. */
+      versions: list(record({ block: slug(), technique: slug(), layer: layerNumber() })).optional(),
+      /** The version of a technique that this student works at in every block. Files of earlier days have it; none is written any more. */
       layers: zod
         .record(slug(), layerNumber(), { error: 'must be an object of techniques and their layers' })
         .optional(),
@@ -73,9 +75,19 @@ function rowFaults(row: AttendanceRow, path: PropertyKey[], plan: Plan, totalMs:
         )
     })
   }
-  row.trio?.forEach((id, i) => {
+  const namesBlock = (id: string, at: PropertyKey[]) => {
     if (!plan.blocks.some((block) => block.id === id))
-      faults.push(fault([...path, 'trio', i], `names no block of the plan: "${id}"`))
+      faults.push(fault([...path, ...at], `names no block of the plan: "${id}"`))
+  }
+  row.trio?.forEach((id, i) => namesBlock(id, ['trio', i]))
+  const seen = new Set<string>()
+  row.versions?.forEach(({ block, technique }, i) => {
+    namesBlock(block, ['versions', i, 'block'])
+    if (seen.has(`${block} ${technique}`))
+      faults.push(
+        fault([...path, 'versions', i, 'technique'], `is in the block "${block}" twice: "${technique}"`),
+      )
+    seen.add(`${block} ${technique}`)
   })
   return faults
 }

@@ -1,5 +1,5 @@
 import { stationLane } from '../plan/modes/stations'
-import { Tally, type Part } from '../plan/practice'
+import { Tally, type OwnLayers, type Part } from '../plan/practice'
 import type { Practice, PracticeTold } from '../plan/practice-row'
 import type { Intervals } from '../plan/reps'
 import type { Plan } from '../plan/schema'
@@ -40,22 +40,31 @@ function creditEach<P>(plan: Plan, attendance: Attendance, practiceOf: (tally: T
 export function creditStudent(plan: Plan, timeline: Timeline, row: AttendanceRow): Tally {
   if (!row.spans) return creditPresence(plan, timeline, row, presenceOf(row, timeline.totalMs))
   // What was lived through twice is credited twice: every span by itself, and then the rows are added up.
-  const tally = new Tally(row.layers)
+  const tally = new Tally()
   for (const [from, to] of row.spans) tally.add(creditPresence(plan, timeline, row, [[toMs(from), toMs(to)]]))
   return tally
 }
 
 function creditPresence(plan: Plan, timeline: Timeline, row: AttendanceRow, presence: Intervals): Tally {
   const group = plan.groups.findIndex(({ id }) => id === row.group)
-  const tally = new Tally(row.layers)
+  const tally = new Tally()
   const part: Part = { presence, startsAs: row.startsAs ?? 'A', remote: row.remote ?? false }
   for (const placed of timeline.blocks) {
     const trio = !part.remote && (row.trio?.includes(placed.block.id) ?? false)
-    const into = trio ? new Tally(row.layers, true) : tally
+    const layers = layersAt(row, placed.block.id)
+    tally.workAt(layers)
+    const into = trio ? new Tally(layers, true) : tally
     for (const stretch of laneOf(placed, group, row)) into.addStretch(stretch, placed.at, part)
     if (trio) tally.addShared(into)
   }
   return tally
+}
+
+/** The student's versions in a block: those of that block, and beside them those that stand for every one. */
+function layersAt({ layers = {}, versions = [] }: AttendanceRow, block: string): OwnLayers {
+  const here = versions.filter((version) => version.block === block)
+  if (here.length === 0) return layers
+  return { ...layers, ...Object.fromEntries(here.map(({ technique, layer }) => [technique, layer])) }
 }
 
 /** At stations the student's team settles where they are; everywhere else the group does. */

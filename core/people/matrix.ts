@@ -43,6 +43,7 @@ export function longestWithout<S extends { id: string; name: string }>(
 }
 
 export const MATRIX_HEADERS = [
+  'student id',
   'student',
   'rank',
   'item',
@@ -58,6 +59,7 @@ export const MATRIX_HEADERS = [
 ]
 
 export interface MatrixRow extends Cell {
+  studentId: string
   student: string
   rank: string
   item: string
@@ -68,6 +70,7 @@ export const writeMatrixCsv = (rows: readonly MatrixRow[]): string =>
   writeTable(
     MATRIX_HEADERS,
     rows.map((row) => [
+      row.studentId,
       row.student,
       row.rank,
       row.item,

@@ -1,18 +1,25 @@
 import { stagesOf } from '../plan/doses'
 import type { Place } from '../plan/places'
 import type { Block, Plan } from '../plan/schema'
+import type { AttendanceRow } from './attendance'
 
 /** Whoever is ready takes the higher version: a board or track offers layers up to one, and a student's own stays with them. */
 
 /** The layers a plan leaves to each student, by item: from the one of all to the highest offered. */
 export type Offered = ReadonlyMap<string, { from: number; upTo: number }>
 
+/** The version that a student works at in one block. */
+export type OwnVersion = NonNullable<AttendanceRow['versions']>[number]
+
 type Offering = Place & { layerUpTo?: number | undefined; dose?: Block['dose'] }
 
-/** What one board leaves to each student. */
-export function offeredOn(block: Block): Offered {
+/** What one board leaves to each student of a group of the plan. */
+export function offeredOn(block: Block, group: string): Offered {
   const offered = new Map<string, { from: number; upTo: number }>()
-  const places: Offering[] = [...(block.mode === 'together' ? [block] : []), ...(block.tracks ?? [])]
+  const places: Offering[] = [
+    ...(block.mode === 'together' ? [block] : []),
+    ...(block.tracks ?? []).filter(({ groups }) => groups.includes(group)),
+  ]
   for (const { technique, layer = 1, layerUpTo, dose } of places) {
     if (layerUpTo === undefined || technique === undefined) continue
     const stages = stagesOf(dose ?? block.dose).filter(
@@ -24,10 +31,11 @@ export function offeredOn(block: Block): Offered {
   return offered
 }
 
-export function offeredIn(plan: Plan): Offered {
+/** What a class leaves to each student of a group, on whichever board: for choosing a version before it is worked. */
+export function offeredIn(plan: Plan, group: string): Offered {
   const all = new Map<string, { from: number; upTo: number }>()
   for (const block of plan.blocks)
-    for (const [technique, range] of offeredOn(block)) addRange(all, technique, range)
+    for (const [technique, range] of offeredOn(block, group)) addRange(all, technique, range)
   return all
 }
 
@@ -44,17 +52,20 @@ function addRange(
 }
 
 /**
- * A student's own layers as an attendance file gives them: only of what the plan leaves to them, and not beyond what it offers.
+ * A student's own versions as an attendance file gives them: at the boards that leave them to the student's group, and not beyond what each
+ * of them offers. What is offered at one board says nothing of another.
  *
  * @param own the layer a student works at, by item
  */
-export function ownLayersIn(
-  offered: Offered,
+export function ownVersionsIn(
+  plan: Plan,
+  group: string,
   own: Readonly<Record<string, number>>,
-): Record<string, number> | undefined {
-  const layers = Object.entries(own).flatMap(([technique, layer]) => {
-    const range = offered.get(technique)
-    return range && layer > range.from ? [[technique, Math.min(layer, range.upTo)] as const] : []
-  })
-  return layers.length ? Object.fromEntries(layers) : undefined
+): OwnVersion[] {
+  return plan.blocks.flatMap((block) =>
+    [...offeredOn(block, group)].flatMap(([technique, { from, upTo }]) => {
+      const layer = Math.min(own[technique] ?? from, upTo)
+      return layer > from ? [{ block: block.id, technique, layer }] : []
+    }),
+  )
 }

@@ -6,7 +6,7 @@ import type { Run } from '../floor/run'
 import { toSec } from '../kernel/units'
 import { groupInHall } from './placed'
 import type { Attendance, AttendanceRow } from './attendance'
-import { offeredIn, ownLayersIn } from './own-layers'
+import { ownVersionsIn } from './own-layers'
 import { common, without, type Interval } from './intervals'
 
 /** How a student stands on the register now. */
@@ -20,6 +20,8 @@ export interface RegisterLine {
   reason: string | undefined
   /** They take part from home: in no count of the hall, and with nobody. */
   remote: boolean
+  /** The group they were put into for this class alone. */
+  group: string | undefined
   /** The tap that made it so, for undo. */
   last: PresenceMark | undefined
 }
@@ -30,6 +32,7 @@ const blank = (): RegisterLine => ({
   out: [],
   reason: undefined,
   remote: false,
+  group: undefined,
   last: undefined,
 })
 const ALWAYS: Interval = [-Infinity, Infinity]
@@ -39,7 +42,9 @@ export function readRegister(marks: readonly PresenceMark[]): Map<string, Regist
   const lines = new Map<string, RegisterLine>()
   for (const mark of inForce(marks)) {
     if (!mark.student) continue
-    lines.set(mark.student, { ...tapped(lines.get(mark.student) ?? blank(), mark), last: mark })
+    const before = lines.get(mark.student) ?? blank()
+    const group = mark.kind === 'clear' ? undefined : (mark.group ?? before.group)
+    lines.set(mark.student, { ...tapped(before, mark), group, last: mark })
   }
   return lines
 }
@@ -138,30 +143,37 @@ function ontoPlan(intervals: Interval[], legs: readonly Leg[]): Interval[] {
 /** The boards at which students were in a group of three, by student. */
 export type Threes = ReadonlyMap<string, readonly string[]>
 
+/** Somebody a class may be credited to: the group and rank they had then, and the versions they work at, by item. */
+export interface InClass {
+  id: string
+  group: string
+  rank?: string
+  own?: Readonly<Record<string, number>> | undefined
+}
+
 /** Everybody who took part in a class as it was run, as an attendance file: what was not run, nobody was there for. */
 export function attendanceOf(
   run: Run,
   marks: readonly PresenceMark[],
-  students: readonly { id: string; group: string; rank?: string; own?: Readonly<Record<string, number>> }[],
+  students: readonly InClass[],
   threes?: Threes,
 ): Attendance {
   const { plan } = run
   const lines = readRegister(marks)
-  const offered = offeredIn(plan)
   return {
     present: students.flatMap(({ id, own, ...who }) => {
       const line = lines.get(id)
-      const group = groupInHall(plan.groups, who)
+      const group = groupInHall(plan.groups, { ...who, tonight: line?.group })
       if (!line || !group || ['unknown', 'away', 'excused'].includes(line.state)) return []
       const there = line.there.flatMap(([from, to]) => without(from, to, line.out))
-      const row = rowOf(id, group.id, ontoPlan(there, run.legs))
-      const layers = own && ownLayersIn(offered, own)
+      const row = rowOf(id, group.id, ontoPlan(there, run.legsOf.get(group.id) ?? run.legs))
+      const versions = own ? ownVersionsIn(plan, group.id, own) : []
       if (!row) return []
       const inThree = line.remote ? undefined : threes?.get(id)
       return [
         {
           ...row,
-          ...(layers ? { layers } : {}),
+          ...(versions.length ? { versions } : {}),
           ...(line.remote ? { remote: true } : {}),
           ...(inThree?.length ? { trio: inThree.flatMap((board) => withHeirs(run.heirs, board)) } : {}),
         },

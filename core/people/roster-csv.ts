@@ -1,3 +1,4 @@
+import { freshId } from '../kernel/ids'
 import { fault, type Fault } from '../kernel/faults'
 import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from '../kernel/csv-cells'
 import { CONSENTS, fullName, readStudent, type RosterGround, type Student } from './student'
@@ -49,9 +50,12 @@ const named = (
   write: (student, ground) =>
     among(ground).find(({ id }) => id === student[field])?.name ?? student[field] ?? '',
   read(cell, _raw, ground) {
-    const said = cell.trim().toLowerCase()
+    const said = oneCase(cell)
     if (!said) return undefined
-    return among(ground).find(({ id, name }) => id === said || name.toLowerCase() === said)?.id ?? said
+    return (
+      among(ground).find(({ id, name }) => id === said || oneCase(name) === said)?.id ??
+      freshId(cell, [], header)
+    )
   },
 })
 const CONSENT_HEADERS = {
@@ -124,14 +128,17 @@ export interface RosterRow {
 export interface RosterPreview {
   rows: RosterRow[]
   counts: Record<RosterOutcome, number>
-  /** What would be written: without an id the student is new; nothing while a row is refused. */
-  write: { row: number; id?: string; student: Student }[]
+  /** Columns of the file that the roster does not have: they are passed over. */
+  ignored: string[]
+  /** What would be written, with what it was made from: without an id the student is new; nothing while a row is refused. */
+  write: { row: number; id?: string; was?: Student; student: Student }[]
 }
 
 /**
  * What a file would do to the roster, row by row; all or nothing. A row belongs to the student of its id, else to the one of its name and birth
- * date, else to the only one of its name. A column that is not in the file leaves what a student has; an empty cell empties it. The same
- * file again changes nothing.
+ * date, else to the only one of its name; where two rows may be one student without a birth date, neither is taken for theirs. A column that
+ * is not in the file leaves what a student has, one that the roster does not have is passed over and named; an empty cell empties. The same file
+ * again changes nothing.
  *
  * @param roster all students of the club, the archived too
  */
@@ -145,15 +152,15 @@ export function previewRosterCsv(
   if ('wrong' in table) return { ok: false, wrong: table.wrong }
   const known = columnsFor(seesHealth)
   const headers = ['id', ...known.map(({ header }) => header)]
-  const unknown = table.headers.find((header) => !headers.includes(header))
-  if (unknown !== undefined)
-    return { ok: false, wrong: `There is no column "${unknown}". The columns are: ${headers.join(', ')}.` }
+  const ignored = table.headers.filter((header) => !headers.includes(header))
   if (!table.headers.includes('first name') && !table.headers.includes('id'))
     return { ok: false, wrong: 'A column "first name" or "id" is needed to know the students by.' }
   const columns = known.filter(({ header }) => table.headers.includes(header))
   const seen = new Map<string, number>()
+  const index = indexed(roster)
+  const claims = claimsOf(table.rows, index)
   const read = table.rows.map(({ row, cells, surplus }) => {
-    const found = whose(cells, roster)
+    const found = unclaimed(whose(cells, index), row, claims)
     const raw: Raw = { ...found.before?.student }
     for (const { header, field, read: readCell } of columns) {
       const value = readCell(cells[header] ?? '', raw, ground)
@@ -189,13 +196,46 @@ export function previewRosterCsv(
   const write = read.flatMap(({ row, before, student }, n) => {
     const outcome = rows[n]?.outcome
     if (!student || (outcome !== 'added' && outcome !== 'changed')) return []
-    return [{ row, ...(before ? { id: before.id } : {}), student }]
+    return [{ row, ...(before ? { id: before.id, was: before.student } : {}), student }]
   })
-  return { ok: true, preview: { rows, counts, write: counts.refused ? [] : write } }
+  return { ok: true, preview: { rows, counts, ignored, write: counts.refused ? [] : write } }
+}
+
+type Found = ReturnType<typeof whose>
+/** The dated rows that may each be a student whose birth date the roster does not have, by the student. */
+type Claims = ReadonlyMap<string, readonly number[]>
+
+function claimsOf(rows: readonly { row: number; cells: Record<string, string> }[], index: Indexed): Claims {
+  const claims = new Map<string, number[]>()
+  for (const { row, cells } of rows) {
+    const { before } = whose(cells, index)
+    const isByName = !cells.id?.trim() && cells.born?.trim()
+    if (!before || !isByName || before.student.birthDate !== undefined) continue
+    claims.set(before.id, [...(claims.get(before.id) ?? []), row])
+  }
+  return claims
+}
+
+/** Of several rows that may be one student none is: which of them it is, nobody but the club knows. */
+function unclaimed(found: Found, row: number, claims: Claims): Found {
+  const rows = claims.get(found.before?.id ?? '') ?? []
+  if (rows.length < 2 || !rows.includes(row)) return found
+  const others = rows.filter((one) => one !== row).join(' and ')
+  return {
+    wrong: fault(
+      ['born'],
+      `the roster has one student of this name, without a birth date, who may be this row or row ${others}: give the id of theirs, or enter their birth date first`,
+    ),
+  }
 }
 
 /** Whether somebody of this name and birth date is on the roster: the same rule by which a row finds its student. */
-export function isKnown(student: Student, roster: readonly Rostered[]): boolean {
+export function knownOn(roster: readonly Rostered[]): (student: Student) => boolean {
+  const index = indexed(roster)
+  return (student) => isKnown(student, index)
+}
+
+function isKnown(student: Student, roster: Indexed): boolean {
   const { firstName, lastName, birthDate } = student
   const found = whose(
     { 'first name': firstName, 'last name': lastName, ...(birthDate ? { born: birthDate } : {}) },
@@ -204,20 +244,34 @@ export function isKnown(student: Student, roster: readonly Rostered[]): boolean 
   return found.before !== undefined || found.wrong !== undefined
 }
 
+/** The roster by id and by name, each name written in one way. */
+interface Indexed {
+  byId: ReadonlyMap<string, Rostered>
+  byName: ReadonlyMap<string, Rostered[]>
+}
+
+function indexed(roster: readonly Rostered[]): Indexed {
+  const byName = new Map<string, Rostered[]>()
+  for (const one of roster) {
+    const name = oneCase(fullName(one.student))
+    const same = byName.get(name)
+    if (same) same.push(one)
+    else byName.set(name, [one])
+  }
+  return { byId: new Map(roster.map((one) => [one.id, one])), byName }
+}
+
 /** The student a row is about; nothing for a new one. */
-function whose(
-  cells: Record<string, string>,
-  roster: readonly Rostered[],
-): { before?: Rostered; wrong?: Fault } {
+function whose(cells: Record<string, string>, roster: Indexed): { before?: Rostered; wrong?: Fault } {
   const id = cells.id?.trim().toLowerCase()
   if (id) {
-    const before = roster.find((one) => one.id === id)
+    const before = roster.byId.get(id)
     return before
       ? { before }
       : { wrong: fault(['id'], 'is no student of this club; leave it empty for a new one') }
   }
   const name = oneCase(`${cells['first name'] ?? ''} ${cells['last name'] ?? ''}`)
-  const called = roster.filter(({ student }) => oneCase(fullName(student)) === name)
+  const called = roster.byName.get(name) ?? []
   const born = cells.born?.trim() ? isoDay(cells.born.trim()) : undefined
   const sameDay = called.filter(({ student }) => born !== undefined && student.birthDate === born)
   if (sameDay.length === 1) return { before: sameDay[0]! }

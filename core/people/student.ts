@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
-import { day, list, notes, oneOf, record, slug, text, whole, between, yesNo } from '../kernel/fields'
+import { between, day, list, name, notes, oneOf, record, slug, text, whole, yesNo } from '../kernel/fields'
 import type { Ladder } from '../curriculum/ladder'
 
 /** A student as the roster knows them: one document for forms, files and the server. What they practised is no part of it. */
@@ -21,7 +21,7 @@ const uuid = () => z.uuid({ error: 'must be the id of a student' })
 const MOST_LISTED = 20
 
 const contactSchema = record({
-  name: text(80),
+  name: name(80),
   relation: text(40).optional(),
   phone: text(40).optional(),
   email: text(200).optional(),
@@ -32,9 +32,11 @@ export const CONSENTS = ['photos', 'contact', 'partnerAdults'] as const
 export type Consent = (typeof CONSENTS)[number]
 
 const shape = {
-  firstName: text(80),
+  firstName: name(80),
   /** Empty for who goes by one name. */
-  lastName: notes(80).default(''),
+  lastName: notes(80)
+    .refine((s) => !/[\t\n\r]/.test(s), { error: 'must be on one line' })
+    .default(''),
   birthDate: day().optional(),
   ageBand: oneOf(AGE_BANDS).optional(),
   rank: slug(),
@@ -50,7 +52,7 @@ const shape = {
   floorNote: text(300).optional(),
   /** Seen by head and instructors only. */
   healthNote: text(2000).optional(),
-  family: text(80).optional(),
+  family: name(80).optional(),
   joined: day().optional(),
   contacts: list(contactSchema, 0, 6).default([]),
   /** What was agreed to; what nobody asked about is not there. */

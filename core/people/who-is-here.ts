@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/schema'
-import { groupInHall } from './placed'
+import { groupAmong, groupInHall } from './placed'
 import { inHall, type RegisterLine } from './register'
 
 /**
@@ -32,7 +32,10 @@ export function whoIsHere(
   for (const student of students) {
     const line = register.get(student.id)
     const isOpen = !hasBegun && (line === undefined || line.state === 'unknown')
-    const group = isOpen || inHall(line) ? groupInHall(groups, student) : undefined
+    // Before the first bow whoever the class is not for is not expected.
+    if (isOpen && !groupAmong(groups, student)) continue
+    const group =
+      isOpen || inHall(line) ? groupInHall(groups, { ...student, tonight: line?.group }) : undefined
     if (!group) continue
     ids.add(student.id)
     counts.set(group.id, (counts.get(group.id) ?? 0) + 1)

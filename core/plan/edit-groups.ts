@@ -1,3 +1,4 @@
+import { cutTo } from '../kernel/sound-text'
 import { addToTrack } from './edit-tracks'
 import { leadingTechnique } from './edit'
 import type { Block, Group, Plan, Track } from './schema'
@@ -31,7 +32,7 @@ export function mergeGroups(plan: Plan, id: string, into: string): Plan {
   if (!gone || !kept || gone === kept) return plan
   const both: Group = {
     ...kept,
-    name: `${kept.name}, ${gone.name}`.slice(0, 80),
+    name: cutTo(`${kept.name}, ${gone.name}`, 80),
     ranks: [...new Set([...kept.ranks, ...gone.ranks])],
     headcount: kept.headcount + gone.headcount,
     pace: Math.max(kept.pace, gone.pace),

@@ -2,14 +2,15 @@ import { hasRoles, stagesOf, withStages, type Dose, type DoseStage } from './dos
 import type { Place } from './places'
 import type { Block } from './schema'
 
-type Holding = Place & { layerUpTo?: number | undefined }
+type Holding = Place & { layerUpTo?: number | undefined; noSides?: true | undefined }
 
 /** What a place says beside its item, to be taken along with it. */
-export function besideOf({ receives, parts, layerUpTo }: Holding) {
+export function besideOf({ receives, parts, layerUpTo, noSides }: Holding) {
   return {
     ...(receives ? { receives } : {}),
     ...(parts ? { parts: [...parts] } : {}),
     ...(layerUpTo === undefined ? {} : { layerUpTo }),
+    ...(noSides ? { noSides } : {}),
   }
 }
 
@@ -18,6 +19,7 @@ export const withItem = (technique: string | undefined, parts: Place['parts']) =
   technique,
   layer: 1,
   layerUpTo: undefined,
+  noSides: undefined,
   parts: parts && [...parts],
 })
 

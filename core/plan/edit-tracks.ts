@@ -53,13 +53,13 @@ export function paintTrack(
     if (!track.groups.includes(group)) return [track]
     const rest = track.groups.filter((id) => id !== group)
     // What was said of the item it had is not said of this one.
-    const { title: _t, parts: _p, receives: _r, layerUpTo: _u, ...kept } = track
+    const { title: _t, parts: _p, receives: _r, layerUpTo: _u, noSides: _n, ...kept } = track
     const own: Track = { ...kept, groups: [group], technique, layer, ...(parts ? { parts } : {}) }
     return rest.length ? [{ ...track, groups: rest }, own] : [own]
   })
   const [like] = block.tracks
   if (!like || block.tracks.some(({ groups }) => groups.includes(group))) return { ...block, tracks }
-  const { title: _t, parts: _p, receives: _r, layerUpTo: _u, ...rest } = like
+  const { title: _t, parts: _p, receives: _r, layerUpTo: _u, noSides: _n, ...rest } = like
   const own: Track = { ...rest, groups: [group], technique, layer, ...(parts ? { parts } : {}) }
   return { ...block, tracks: [...tracks, own] }
 }

@@ -1,5 +1,6 @@
 import { freshId } from '../kernel/ids'
 import type { Dose } from './doses'
+import { leavesActiveOpen, sayActive } from './active'
 import { besideOf, settlePlaces } from './edit-places'
 import type { Phase } from './phases'
 import type { Block, Mode, Plan, Track } from './schema'
@@ -22,7 +23,7 @@ export function insertBlock(plan: Plan, index: number, block: Omit<Block, 'id'>)
   // Between two boards of one part it belongs to that part.
   const part = blocks[index - 1]?.part
   const within = part !== undefined && part === blocks[index]?.part && block.part === undefined
-  blocks.splice(index, 0, { ...block, id, ...(within ? { part } : {}) })
+  blocks.splice(index, 0, { ...sayActive(block), id, ...(within ? { part } : {}) })
   return { plan: { ...plan, blocks }, id }
 }
 
@@ -41,23 +42,16 @@ export function insertBlocks(
   return { plan, ids }
 }
 
+/** Plain time that a change makes says whether it is work; what was left open before stays so. */
+function changed(block: Block, change: (block: Block) => Block): Block {
+  const next = change(block)
+  return leavesActiveOpen(next) && !leavesActiveOpen(block) ? sayActive(next) : next
+}
+
 export function changeBlock(plan: Plan, id: string, change: (block: Block) => Block): Plan {
   return {
     ...plan,
-    blocks: plan.blocks.map((block) => (block.id === id ? settlePlaces(change(block)) : block)),
-  }
-}
-
-/** The block with every dose it has changed: its own, and those of its tracks. */
-export function changeDoses(block: Block, change: (dose: Dose) => Dose): Block {
-  return {
-    ...block,
-    ...(block.dose ? { dose: change(block.dose) } : {}),
-    ...(block.tracks
-      ? {
-          tracks: block.tracks.map((track) => (track.dose ? { ...track, dose: change(track.dose) } : track)),
-        }
-      : {}),
+    blocks: plan.blocks.map((block) => (block.id === id ? settlePlaces(changed(block, change)) : block)),
   }
 }
 
@@ -131,6 +125,9 @@ export function withPhase(one: Block, phase: Phase, plan: Plan): Block {
   const { technique, ...together } = withMode(block, 'together', plan)
   return { ...together, phase, dose: usual, ...(technique && phase !== 'water' ? { technique } : {}) }
 }
+
+/** What a board is called until somebody says what it is. */
+export const NEW_BOARD = 'New board'
 
 /** A block of a phase as it usually is, to be changed from there. */
 export function newBlock(phase: Phase, title: string, technique?: string): Omit<Block, 'id'> {

@@ -10,12 +10,12 @@ export function answerWords({ technique, layer, side }: Receives, names: Names):
   return `${names.item(technique)}${layer > 1 ? `, ${names.layer(technique, layer)}` : ''}${SIDE[side]}`
 }
 
-/** `Jab → Hook, other side → 2 × Step`: what a rep is made of, in order. */
+/** `Jab → Hook, at the body, other side → 2 × Step`: what a rep is made of, in order, each part at its version. */
 export function chainWords(parts: readonly CombinationPart[], names: Names): string {
   return parts
     .map(
-      ({ technique, times, side }) =>
-        `${times > 1 ? `${times} × ` : ''}${names.item(technique)}${SIDE[side]}`,
+      ({ technique, layer, times, side }) =>
+        `${times > 1 ? `${times} × ` : ''}${names.item(technique)}${layer > 1 ? `, ${names.layer(technique, layer)}` : ''}${SIDE[side]}`,
     )
     .join(' → ')
 }

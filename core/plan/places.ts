@@ -51,6 +51,8 @@ export const stageSchemaOf = <S extends z.ZodType>(dose: S) =>
   })
 
 export interface Place {
+  /** The item has no sides: on a count that goes from side to side its reps go to none. */
+  noSides?: true | undefined
   technique?: string | undefined
   layer?: number | undefined
   receives?: Receives | undefined
@@ -63,6 +65,7 @@ export interface Worked {
   layer: number
   receives: Receives | undefined
   parts: readonly CombinationPart[] | undefined
+  noSides: boolean
 }
 
 /** Whether a stage or entry says anything of its own about what is worked in it. */
@@ -82,6 +85,7 @@ export function workedAt(place: Place, stage?: Place): Worked | undefined {
     layer: stage?.layer ?? (stage?.technique === undefined ? (place.layer ?? 1) : 1),
     receives: stage?.receives ?? place.receives,
     parts: stage?.parts ?? (technique === place.technique ? place.parts : undefined),
+    noSides: technique === place.technique && place.noSides === true,
   }
 }
 

@@ -24,9 +24,12 @@ export interface Practice {
   sections?: SectionRuns[]
 }
 
-/** Practice with what the files do not tell: how many of its reps were parts of combinations. */
+/** Practice with what the files do not tell. */
 export interface PracticeTold extends Practice {
+  /** Of its reps, those that were parts of combinations. */
   inCombinations: number
+  /** Of its reps, those performed in work of two roles: what is received stands against these. */
+  inRoles: number
 }
 
 /** Reps that three students share, which are rounded together: those of one row that are made of the same parts. */
@@ -43,6 +46,9 @@ export class Row {
   holdingMs = 0
   estimated = false
   inCombinations = 0
+  inRoles = 0
+  /** In a trio: what of the shared reps was performed in their own turn. */
+  inRolesShared: Reps | undefined
   performed = new Reps()
   received: Reps | undefined
   /** In a trio: the reps of doses with two roles, apart until the block ends. */
@@ -60,6 +66,7 @@ export class Row {
     this.holdingMs += other.holdingMs
     this.estimated ||= other.estimated
     this.inCombinations += other.inCombinations
+    this.inRoles += other.inRoles
     this.performed.take(other.performed)
     if (received) (this.received ??= new Reps()).take(received)
     if (other.sections) this.takeSections(other.sections)
@@ -92,6 +99,7 @@ export class Row {
       received: received?.sum ?? 0,
       estimated: this.estimated,
       inCombinations: this.inCombinations,
+      inRoles: this.inRoles,
       ...(this.sections ? { sections: sectionList(this.sections) } : {}),
     }
   }

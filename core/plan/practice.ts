@@ -74,16 +74,25 @@ export class Tally {
    * @param trio reps of doses with two roles are kept apart, to be shared among three once the block is done
    */
   constructor(
-    private readonly layers: OwnLayers = {},
+    private layers: OwnLayers = {},
     private readonly trio = false,
   ) {}
+
+  /** From here on the student works at these versions: those of the block that is tallied next. */
+  workAt(layers: OwnLayers): void {
+    this.layers = layers
+  }
 
   private layerOf(technique: string, layer: number): number {
     return Object.hasOwn(this.layers, technique) ? (this.layers[technique] ?? layer) : layer
   }
 
-  private row(technique: string, wanted: number): Row {
-    const layer = this.layerOf(technique, wanted)
+  /** The row of an item at the student's own version of it, else at the plan's layer. */
+  private row(technique: string, planned: number): Row {
+    return this.rowAt(technique, this.layerOf(technique, planned))
+  }
+
+  private rowAt(technique: string, layer: number): Row {
     let layers = this.rows.get(technique)
     if (!layers) this.rows.set(technique, (layers = []))
     for (const known of layers) if (known.layer === layer) return known
@@ -96,7 +105,7 @@ export class Tally {
   add(other: Tally): void {
     addTimes(this.times, other.times)
     for (const layers of other.rows.values())
-      for (const row of layers) this.row(row.technique, row.layer).take(row, row.received)
+      for (const row of layers) this.rowAt(row.technique, row.layer).take(row, row.received)
   }
 
   /** Adds one block of a student's in a trio: the reps of its two-role work are shared here, once for the block. */
@@ -104,8 +113,9 @@ export class Tally {
     addTimes(this.times, block.times)
     for (const layers of block.rows.values())
       for (const row of layers) {
-        const own = this.row(row.technique, row.layer)
+        const own = this.rowAt(row.technique, row.layer)
         own.take(row, row.received?.twoThirds())
+        own.inRoles += row.inRolesShared?.twoThirds().sum ?? 0
         for (const { reps, parts, estimated } of row.shared ?? []) {
           const share = reps.twoThirds()
           own.performed.take(share)
@@ -128,15 +138,21 @@ export class Tally {
     const worked = workedAt(stretch, done.place)
     if (!worked) return
     const { receives, parts } = worked
+    const performed = worked.noSides ? onNoSide(done.performed) : done.performed
+    const inRole = worked.noSides ? onNoSide(done.inRole) : done.inRole
     const row = this.row(worked.technique, worked.layer)
     row.workMs += done.workMs
     row.holdingMs += done.holdingMs
     if (done.estimated) row.estimated = true
-    if (done.performed) {
-      row.performed.take(done.performed)
-      this.giveParts(parts, done.performed, done.estimated)
+    if (performed) {
+      row.performed.take(performed)
+      this.giveParts(parts, performed, done.estimated)
     }
-    if (done.inRole) this.addInRole(row, done.inRole, parts, done.estimated)
+    if (inRole) {
+      if (this.trio) (row.inRolesShared ??= new Reps()).take(inRole)
+      else row.inRoles += inRole.sum
+      this.addInRole(row, inRole, parts, done.estimated)
+    }
     if (done.sections) row.takeSections(done.sections)
     if (done.answered && !remote) {
       ;(row.received ??= new Reps()).take(done.answered)
@@ -211,8 +227,16 @@ export class Tally {
 
   /** The same with what the files tell of it. */
   get practice(): Practice[] {
-    return this.practiceTold.map(({ inCombinations: _, ...told }) => told)
+    return this.practiceTold.map(({ inCombinations: _, inRoles: _r, ...told }) => told)
   }
+}
+
+/** The same reps, as an item has them that has no sides. */
+function onNoSide(reps: Reps | undefined): Reps | undefined {
+  if (!reps) return undefined
+  const none = new Reps()
+  none.takeAs(reps, 'none')
+  return none
 }
 
 /** By name rather than by key: this is the innermost step of every expansion. */

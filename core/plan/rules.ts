@@ -152,6 +152,14 @@ function alternateSides(plan: Fields): Fault[] {
     .map(({ path }) => fault([...path, 'alternate'], 'needs sides 1: the reps already go from side to side'))
 }
 
+/** One side is named where just one is worked, and reps do not go to and fro. */
+function oneSideOnly(plan: Fields): Fault[] {
+  return blocksOf(plan)
+    .flatMap(dosesOf)
+    .filter(({ fields }) => fields.side !== undefined && (fields.sides === 2 || fields.alternate === true))
+    .map(({ path }) => fault([...path, 'side'], 'needs sides 1 and reps that do not alternate'))
+}
+
 /** Runs of a form stay inside its sections. */
 function formRuns(plan: Fields): Fault[] {
   return blocksOf(plan)
@@ -272,6 +280,7 @@ const RULES = [
   modeForbids,
   teamsFit,
   alternateSides,
+  oneSideOnly,
   formRuns,
   placesHold,
   layersAndLeads,

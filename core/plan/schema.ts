@@ -29,6 +29,8 @@ import { placeFields } from './places'
  */
 
 export const PLAN_FORMAT = 'golden-lintel/plan'
+/** More boards than any class has. */
+export const MOST_BLOCKS = 120
 export const PRIORITIES = ['must', 'should', 'could'] as const
 export const MODES = ['together', 'oneCount', 'layers', 'turns', 'stations'] as const
 
@@ -40,6 +42,9 @@ export const groupSchema = record({
   pace: between(0.5, 2).default(1),
 })
 
+/** The item has no sides: whatever side the count is on, its reps go to none. */
+const noSides = () => z.literal(true, { error: 'must be true, or left out' }).optional()
+
 export const trackSchema = record({
   groups: list(slug(), 1),
   technique: slug(),
@@ -47,6 +52,7 @@ export const trackSchema = record({
   title: text(200).optional(),
   ...placeFields(),
   layerUpTo: layerNumber().optional(),
+  noSides: noSides(),
   dose: doseSchema.optional(),
 })
 
@@ -74,6 +80,7 @@ export const blockSchema = record({
   ...placeFields(),
   /** Whoever is ready works a higher version, up to this one. */
   layerUpTo: layerNumber().optional(),
+  noSides: noSides(),
   dose: doseSchema.optional(),
   tracks: list(trackSchema, 1, MOST_PARTS).optional(),
   holding: record({ title: text(200), technique: slug().optional() }).optional(),
@@ -111,7 +118,7 @@ export const planSchema = record({
   transitionSec: seconds().default(10),
   firstSide: oneOf(['R', 'L']).default('R'),
   groups: list(groupSchema, 1, 12),
-  blocks: list(blockSchema, 0, 120),
+  blocks: list(blockSchema, 0, MOST_BLOCKS),
   theme: notes(500).optional(),
   notes: notes().optional(),
   references: references(),

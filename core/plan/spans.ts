@@ -1,7 +1,9 @@
 import type { Place } from './places'
 
 /** The side worked: right, left. */
-export type Side = 'R' | 'L'
+export const SIDES = ['R', 'L'] as const
+export type Side = (typeof SIDES)[number]
+export const SIDE_NAMES: Record<Side, string> = { R: 'right', L: 'left' }
 /** Who works in a drill of two roles: A first, then B. */
 export type Role = 'A' | 'B'
 

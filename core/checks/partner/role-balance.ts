@@ -1,5 +1,6 @@
 import { stagesOf, withStages, type Dose } from '../../plan/doses'
-import { changeBlock, changeDoses } from '../../plan/edit'
+import { changeBlock } from '../../plan/edit'
+import { changeDoses } from '../../plan/edit-doses'
 import { telling, type Check, type Finding } from '../check'
 import { partnerWork } from './work'
 

@@ -4,7 +4,7 @@ import { telling, type Check } from '../check'
 
 const tell = telling('time.over', 'warn')
 
-/** The plan overhangs. Fix: the re-plan, from the first bow. */
+/** The plan overhangs. Fix: the re-plan, from the first bow, that takes away nothing the rest needs. */
 export const timeOver: Check = {
   code: 'time.over',
   find({ plan, timeline }) {
@@ -21,8 +21,8 @@ export const timeOver: Check = {
       ),
     ]
   },
-  fix(_, { plan }) {
-    const { plan: fitted, changes, fits } = refitPlan(plan)
+  fix(_, { plan }, gravesOf) {
+    const { plan: fitted, changes, fits } = refitPlan(plan, gravesOf)
     if (changes.length === 0) return undefined
     return { does: fits ? 'Make it fit' : 'Cut to the least', says: changes.join(', '), plan: fitted }
   },

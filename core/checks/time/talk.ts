@@ -1,5 +1,6 @@
 import type { Block } from '../../plan/schema'
-import { changeBlock, changeDoses } from '../../plan/edit'
+import { changeBlock } from '../../plan/edit'
+import { changeDoses } from '../../plan/edit-doses'
 import { minutes } from '../../kernel/time-text'
 import { telling, type Check, type Finding } from '../check'
 import { namesOf } from '../ground'

@@ -1,4 +1,5 @@
 import { CATEGORY_NAMES } from '../../curriculum/categories'
+import { atLayer } from '../../curriculum/item'
 import { repsPerformed } from '../beats'
 import type { DraftGroup } from '../candidates'
 import { patternsOf, setupSec, showSec, workTerms, type ModelParts, type Pattern } from '../model-parts'
@@ -20,13 +21,14 @@ export function keepLimits(m: ModelParts, group: DraftGroup): void {
       return factor ? [[pattern.column, factor]] : []
     })
   m.b.atMost(
-    sum(({ candidate: { item }, lengths }) =>
-      item.jumps ? item.jumps * lengths.reduce((all, sec) => all + repsPerformed(item, sec), 0) : 0,
-    ),
+    sum(({ candidate: { item, layer }, lengths }) => {
+      const { jumps } = atLayer(item, layer)
+      return jumps ? jumps * lengths.reduce((all, sec) => all + repsPerformed(item, sec), 0) : 0
+    }),
     Math.max(0, group.jumpLimit - base.jumps),
   )
   m.b.atMost(
-    sum(({ candidate: { item }, workSec }) => (item.headContact ? workSec : 0)),
+    sum(({ candidate: { item, layer }, workSec }) => (atLayer(item, layer).headContact ? workSec : 0)),
     Math.max(0, limits.headContact * 60 - base.headSec),
   )
   m.b.atMost(

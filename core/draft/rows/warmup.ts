@@ -1,4 +1,5 @@
 import { isPower } from '../../checks/ground'
+import { atLayer } from '../../curriculum/item'
 import { UNITS_FOR } from '../../checks/warmup/body'
 import { REGIONS, type Region } from '../../curriculum/item'
 import { FREE_STEP_SEC, intensityOf, MOST_STEPS, STEP_SEC, type ModelParts } from '../model-parts'
@@ -15,10 +16,11 @@ export function prepare(m: ModelParts): void {
     return column
   }
   const power = m.b.yesNo()
-  const items = new Map(m.patterns.map(({ candidate }) => [candidate.item.id, candidate.item]))
-  for (const [id, use] of m.used) {
-    const item = items.get(id)
-    if (!item) continue
+  const atLayers = m.patterns.map(({ candidate: { item, layer } }) => atLayer(item, layer))
+  // An item that may be worked at several layers asks for what any of them does.
+  for (const item of new Set(atLayers)) {
+    const use = m.used.get(item.id)
+    if (use === undefined) continue
     for (const region of REGIONS) {
       const demand = item.demand[region] ?? 0
       if (demand >= 2)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text, yesNo } from '../../kernel/fields'
-import type { Side } from '../spans'
+import { SIDES, type Side } from '../spans'
 import { counted, shortTime } from '../../kernel/time-text'
 import { toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
@@ -19,6 +19,9 @@ import {
 /** Names for the two roles, shown wherever roles are; they change no figure. */
 export const roleNames = () => z.tuple([text(40), text(40)], { error: 'must be two names' })
 
+/** Of one side only, which. */
+export const oneSide = () => oneOf(SIDES).optional()
+
 /** Reps on the instructor's count. */
 export const countSchema = record({
   kind: oneOf(['count']),
@@ -27,6 +30,7 @@ export const countSchema = record({
   tempoSec: positiveSeconds().default(1.5),
   restSec: seconds().default(0),
   sides: oneOrTwo().default(1),
+  side: oneSide(),
   roles: oneOrTwo().default(1),
   switchSec: seconds().default(5),
   swapSec: seconds().default(5),
@@ -58,6 +62,7 @@ function shape(dose: CountDose, sets: Pieces): TurnsShape {
   return {
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,
+    side: dose.side,
     roles: dose.roles,
     turnMs: piecesMs(sets),
     switchMs: toMs(dose.switchSec),
@@ -68,7 +73,7 @@ function shape(dose: CountDose, sets: Pieces): TurnsShape {
 export const count: DoseKind<CountDose> = {
   lengthMs: (dose, { firstSide }) => turnsLengthMs(shape(dose, pieces(dose, firstSide))),
   short: (dose) =>
-    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles)}, ${dose.by === 'word' ? 'counted by my word' : 'on the count'}`,
+    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles, dose.side)}, ${dose.by === 'word' ? 'counted by my word' : 'on the count'}`,
   factors: (dose) =>
     `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, dose.roles)} at ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => false,

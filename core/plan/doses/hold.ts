@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds } from '../../kernel/fields'
 import { counted, shortTime } from '../../kernel/time-text'
 import { toMs } from '../../kernel/units'
+import { oneSide } from './count'
 import type { DoseKind } from './dose'
 import {
   CALLS_OF_TIMED,
@@ -23,6 +24,7 @@ export const holdSchema = record({
   holdSec: positiveSeconds(),
   restSec: seconds().default(10),
   sides: oneOrTwo().default(1),
+  side: oneSide(),
   switchSec: seconds().default(5),
   setupSec: seconds().default(0),
 })
@@ -46,6 +48,7 @@ function shape(dose: HoldDose, holds: Pieces): TurnsShape {
   return {
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,
+    side: dose.side,
     roles: 1,
     turnMs: piecesMs(holds),
     switchMs: toMs(dose.switchSec),
@@ -55,7 +58,8 @@ function shape(dose: HoldDose, holds: Pieces): TurnsShape {
 
 export const hold: DoseKind<HoldDose> = {
   lengthMs: (dose) => turnsLengthMs(shape(dose, pieces(dose))),
-  short: (dose) => `${product(dose.sets, shortTime(toMs(dose.holdSec)))} held${eachWay(dose.sides, 1)}`,
+  short: (dose) =>
+    `${product(dose.sets, shortTime(toMs(dose.holdSec)))} held${eachWay(dose.sides, 1, dose.side)}`,
   factors: (dose) =>
     `${counted(dose.sets, 'hold')} × ${shortTime(toMs(dose.holdSec))}${timesEachWay(dose.sides, 1)}`,
   paced: () => false,

@@ -64,6 +64,12 @@ export function hasRoles(dose: Dose): boolean {
   return ('roles' in dose && dose.roles === 2) || stagesOf(dose).some((stage) => hasRoles(stage.dose))
 }
 
+/** Whether a dose, or anything in it, goes from one side to the other. */
+export function hasSides(dose: Dose): boolean {
+  const own = ('sides' in dose && dose.sides === 2) || ('alternate' in dose && dose.alternate)
+  return own || stagesOf(dose).some((stage) => hasSides(stage.dose))
+}
+
 /** The kind that knows a dose. The registry's key settles the dose's type, which TypeScript cannot follow. */
 function kindOf(dose: Dose): DoseKind<Dose> {
   return kinds[dose.kind] as DoseKind<Dose>

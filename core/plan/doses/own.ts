@@ -3,7 +3,7 @@ import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds, yesNo } from '
 import { span, type Side, type Span } from '../spans'
 import { counted, shortTime } from '../../kernel/time-text'
 import { scaleMs, toMs } from '../../kernel/units'
-import { roleNames } from './count'
+import { oneSide, roleNames } from './count'
 import type { DoseKind } from './dose'
 import {
   eachWay,
@@ -25,6 +25,7 @@ export const ownSchema = record({
   tempoSec: positiveSeconds().default(1.5),
   restSec: seconds().default(0),
   sides: oneOrTwo().default(1),
+  side: oneSide(),
   roles: oneOrTwo().default(1),
   switchSec: seconds().default(5),
   swapSec: seconds().default(5),
@@ -55,6 +56,7 @@ function shape(dose: OwnDose, sets: Pieces): TurnsShape {
   return {
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,
+    side: dose.side,
     roles: dose.roles,
     turnMs: piecesMs(sets),
     switchMs: toMs(dose.switchSec),
@@ -79,7 +81,7 @@ export const own: DoseKind<OwnDose> = {
   lengthMs: (dose, { slowest, firstSide }) =>
     Math.min(turnsLengthMs(shape(dose, pieces(dose, slowest, firstSide))), capMs(dose)),
   short: (dose) =>
-    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles)}, own pace`,
+    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles, dose.side)}, own pace`,
   factors: (dose) =>
     `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, dose.roles)} at about ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => true,

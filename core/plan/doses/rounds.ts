@@ -2,7 +2,7 @@ import type { z } from 'zod'
 import { list, many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text } from '../../kernel/fields'
 import { counted, shortTime } from '../../kernel/time-text'
 import { toMs } from '../../kernel/units'
-import { roleNames } from './count'
+import { oneSide, roleNames } from './count'
 import type { DoseKind } from './dose'
 import {
   CALLS_OF_TIMED,
@@ -24,6 +24,7 @@ export const roundsSchema = record({
   workSec: positiveSeconds(),
   restSec: seconds().default(30),
   sides: oneOrTwo().default(1),
+  side: oneSide(),
   roles: oneOrTwo().default(1),
   switchSec: seconds().optional(),
   swapSec: seconds().optional(),
@@ -52,6 +53,7 @@ function shape(dose: RoundsDose, rounds: Pieces): TurnsShape {
   return {
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,
+    side: dose.side,
     roles: dose.roles,
     turnMs: piecesMs(rounds),
     switchMs: dose.switchSec === undefined ? rounds.restMs : toMs(dose.switchSec),
@@ -64,7 +66,7 @@ export const rounds: DoseKind<RoundsDose> = {
   short(dose) {
     const between = dose.rounds > 1 ? `, ${shortTime(toMs(dose.restSec))} between` : ''
     const focus = dose.focus?.length ? `: ${dose.focus.join(', ')}` : ''
-    return `${product(dose.rounds, shortTime(toMs(dose.workSec)))}${eachWay(dose.sides, dose.roles)}${between}${focus}`
+    return `${product(dose.rounds, shortTime(toMs(dose.workSec)))}${eachWay(dose.sides, dose.roles, dose.side)}${between}${focus}`
   },
   factors: (dose) =>
     `${counted(dose.rounds, 'round')} × ${shortTime(toMs(dose.workSec))}${timesEachWay(dose.sides, dose.roles)}`,

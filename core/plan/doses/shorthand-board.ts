@@ -12,8 +12,8 @@ export type ReadBoardLine = Extract<ReadShorthand, { ok: false }> | { ok: true; 
 const FIRST = /\s+(left|right) first$/i
 const AT_MY_WORD = /\s+begins at my word$/i
 
-/** The ways stand at the end, in either order; without them the board goes as the class does. */
-export function readBoardLine(line: string): ReadBoardLine {
+/** Takes the ways off the end of a line, in either order; without them the board goes as the class does. */
+export function takeWays(line: string): { rest: string; ways: BoardWays } {
   let rest = line.trimEnd()
   const ways: BoardWays = {}
   for (;;) {
@@ -25,6 +25,11 @@ export function readBoardLine(line: string): ReadBoardLine {
     else ways.start = 'word'
     rest = rest.slice(0, -found[0].length)
   }
+  return { rest, ways }
+}
+
+export function readBoardLine(line: string): ReadBoardLine {
+  const { rest, ways } = takeWays(line)
   const read = readShorthand(rest)
   return read.ok ? { ...read, ways } : read
 }

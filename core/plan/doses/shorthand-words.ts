@@ -4,7 +4,7 @@ import type { DoseName } from './index'
 export interface Modifier {
   words: string
   field: string
-  takes: 'time' | 'whole' | 'both' | 'yes' | 'texts' | 'names' | 'no' | 'word'
+  takes: 'time' | 'whole' | 'both' | 'yes' | 'texts' | 'names' | 'no' | 'word' | 'R' | 'L'
 }
 const modifier = (words: string, field: string, takes: Modifier['takes'] = 'time'): Modifier => ({
   words,
@@ -12,6 +12,8 @@ const modifier = (words: string, field: string, takes: Modifier['takes'] = 'time
   takes,
 })
 const SIDES = modifier('each side', 'sides', 'both')
+const RIGHT = modifier('right only', 'side', 'R')
+const LEFT = modifier('left only', 'side', 'L')
 const ROLES = modifier('both roles', 'roles', 'both')
 const TEMPO = modifier('@', 'tempoSec')
 const REST = modifier('rest', 'restSec')
@@ -25,6 +27,8 @@ const ALTERNATE = modifier('side to side', 'alternate', 'yes')
 export const MODIFIERS: Record<DoseName, Modifier[]> = {
   count: [
     SIDES,
+    RIGHT,
+    LEFT,
     ROLES,
     NAMES,
     ALTERNATE,
@@ -35,10 +39,25 @@ export const MODIFIERS: Record<DoseName, Modifier[]> = {
     modifier('by my word', 'by', 'word'),
     SETUP,
   ],
-  own: [SIDES, ROLES, NAMES, ALTERNATE, TEMPO, REST, modifier('cap', 'capSec'), SWITCH, SWAP, SETUP],
+  own: [
+    SIDES,
+    RIGHT,
+    LEFT,
+    ROLES,
+    NAMES,
+    ALTERNATE,
+    TEMPO,
+    REST,
+    modifier('cap', 'capSec'),
+    SWITCH,
+    SWAP,
+    SETUP,
+  ],
   rounds: [
     modifier('off', 'restSec'),
     SIDES,
+    RIGHT,
+    LEFT,
     ROLES,
     NAMES,
     TEMPO,
@@ -47,7 +66,7 @@ export const MODIFIERS: Record<DoseName, Modifier[]> = {
     SWAP,
     SETUP,
   ],
-  hold: [SIDES, REST, SWITCH, SETUP],
+  hold: [SIDES, RIGHT, LEFT, REST, SWITCH, SETUP],
   form: [modifier('reset', 'resetSec'), SETUP],
   fixed: [modifier('work', 'active', 'yes'), modifier('talk', 'active', 'no')],
   ladder: [modifier('bridge', 'bridgeSec'), SETUP],

@@ -2,11 +2,12 @@ import { doseSchema, stagesOf, type Dose, type DoseName, type PlainDose } from '
 import { placeText, readStages } from './shorthand-stages'
 import { Reader, TIME_UNITS, tokensOf, Wrong } from './shorthand-tokens'
 import { MODIFIERS, type Modifier } from './shorthand-words'
+import { readSpoken } from './spoken'
 
 /**
  * A dose in one line, as an instructor would write it on a hand: `3x10 each side @1.5 rest 20`, `4 rounds 1:00 off 0:30`,
  * `2 holds 0:50 each side`, `form 20+18 run 1-2 x3`, `5:00`, `ladder "Held" [6 both roles] "Free" [2 rounds 0:45]`, `routine "Jacks" [20] "Circles" [0:20] laps 2`.
- * Times are seconds (`20`, `1.5`, `20s`), minutes (`5 min`) or both (`1:30`); `×` is as good as `x`, and `reps` may be said. Documented in `docs/formats.md`.
+ * As coaches say it is understood too (`spoken.ts`): `3 sets of 10 each leg`, `4x2:00 rest 30`, `45s hold x3`. Times are seconds (`20`, `1.5`, `20s`), minutes (`5 min`) or both (`1:30`); `×` is as good as `x`, and `reps` may be said. Documented in `docs/formats.md`.
  */
 
 /** What is wrong with a line, and at which character, from 0. */
@@ -41,6 +42,9 @@ function valueOf({ takes, words }: Modifier, reader: Reader): unknown {
       return 'word'
     case 'both':
       return 2
+    case 'R':
+    case 'L':
+      return takes
     case 'yes':
       return true
     case 'no':
@@ -127,6 +131,15 @@ function headOf(reader: Reader, inLadder: boolean): Raw {
  * @example readShorthand('3x10 each side @1.5 rest 20') // { ok: true, dose: { kind: 'count', sets: 3, reps: 10, … } }
  */
 export function readShorthand(line: string): ReadShorthand {
+  const strict = readStrictly(line)
+  if (strict.ok) return strict
+  // What is not written by the book is read as coaches say it, where every word of it is understood.
+  const { dose, left } = readSpoken(line)
+  return dose && left.length === 0 ? { ok: true, dose } : strict
+}
+
+/** As it is written by the book, and no other way. */
+export function readStrictly(line: string): ReadShorthand {
   try {
     const reader = new Reader(tokensOf(line))
     const raw = readHead(reader)
@@ -162,6 +175,9 @@ function modifierText({ words, field, takes }: Modifier, dose: Raw, usual: Raw):
       return value === 'word' ? [words] : []
     case 'both':
       return value === 2 ? [words] : []
+    case 'R':
+    case 'L':
+      return value === takes ? [words] : []
     case 'yes':
       return value === true ? [words] : []
     case 'no':

@@ -1,4 +1,4 @@
-import { otherSide, span, type Role, type Side, type Span, type SpanKind } from '../spans'
+import { otherSide, SIDE_NAMES, span, type Role, type Side, type Span, type SpanKind } from '../spans'
 
 /** `3 × 10`, or just the figure where there is one. */
 export function product(times: number, of: string | number): string {
@@ -6,8 +6,9 @@ export function product(times: number, of: string | number): string {
 }
 
 /** `each side`, `both roles`, as far as there are two. */
-export function eachWay(sides: 1 | 2, roles: 1 | 2): string {
-  return `${sides === 2 ? ' each side' : ''}${roles === 2 ? `${sides === 2 ? ',' : ''} both roles` : ''}`
+export function eachWay(sides: 1 | 2, roles: 1 | 2, side?: Side): string {
+  const on = sides === 2 ? ' each side' : side ? ` ${SIDE_NAMES[side]} only` : ''
+  return `${on}${roles === 2 ? `${on ? ',' : ''} both roles` : ''}`
 }
 
 /** The same as factors of a product. */
@@ -22,6 +23,8 @@ export const CALLS_OF_TIMED = 6
 export interface TurnsShape {
   setupMs: number
   sides: 1 | 2
+  /** The one side that is worked, where it is said; with two sides there is none. */
+  side?: Side | undefined
   roles: 1 | 2
   turnMs: number
   switchMs: number
@@ -51,7 +54,7 @@ export function layTurns(t: TurnsShape, firstSide: Side, layTurn: (turn: Turn, o
   if (t.setupMs > 0) out.push(span('setup', 0, t.setupMs))
   at += t.setupMs
   for (let s = 0; s < t.sides; s++) {
-    const side = t.sides === 1 ? undefined : s === 0 ? firstSide : otherSide(firstSide)
+    const side = t.sides === 1 ? t.side : s === 0 ? firstSide : otherSide(firstSide)
     for (let r = 0; r < t.roles; r++) {
       const role: Role | undefined = t.roles === 1 ? undefined : r === 0 ? 'A' : 'B'
       const gap = r > 0 ? t.swapMs : s > 0 ? t.switchMs : 0

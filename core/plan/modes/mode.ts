@@ -15,6 +15,7 @@ export interface Stretch {
   layer: number
   receives: Receives | undefined
   parts: readonly CombinationPart[] | undefined
+  noSides: true | undefined
   /** Index of the track, where each track has its own time. */
   track: number | undefined
 }
@@ -122,8 +123,8 @@ export const firstSideOf = (block: Pick<Block, 'firstSide'>, plan: Pick<Plan, 'f
   block.firstSide ?? plan.firstSide
 
 export function stretch(at: number, ms: number, spans: Span[], place: Place = {}, track?: number): Stretch {
-  const { technique, layer = 1, receives, parts } = place
-  return { at, ms, spans, technique, layer, receives, parts, track }
+  const { technique, layer = 1, receives, parts, noSides } = place
+  return { at, ms, spans, technique, layer, receives, parts, noSides, track }
 }
 
 /** The lane of a group that has no part in a block of `ms`. */
