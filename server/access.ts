@@ -70,6 +70,14 @@ export const ACCESS = {
   'POST /api/classes': { roles: TEACHERS, reach: 'a new class' },
   'PUT /api/classes/:id': { roles: TEACHERS, reach: 'the time of a class that has not begun' },
   'PUT /api/classes/:id/plan': { roles: TEACHERS, reach: 'the plan of a class that has not begun' },
+  'POST /api/classes/:id/preview': {
+    roles: TEACHERS,
+    reach: 'what a correction would change, and for whom; nothing is kept',
+  },
+  'POST /api/classes/:id/settle': {
+    roles: HEAD,
+    reach: 'a class that was set aside because its record could not be worked out, tried again',
+  },
   'PUT /api/classes/:id/put-away': { roles: TEACHERS, reach: 'put away out of the lists' },
   'DELETE /api/classes/:id': { roles: TEACHERS, reach: 'a class of which nothing was recorded' },
 
@@ -108,7 +116,9 @@ export const ACCESS = {
     reach: 'the roster as CSV; notes for those who teach; written to the trail',
   },
   'POST /api/roster': { roles: ROSTER, reach: 'a new student; health notes by those who teach' },
-  'POST /api/roster/take-over': { roles: ROSTER, reach: 'the rows of a file, all or nothing' },
+  'POST /api/roster/imports/:id/rows': { roles: ROSTER, reach: 'their own import' },
+  'POST /api/roster/imports/:id/take-over': { roles: ROSTER, reach: 'their own import, all or nothing' },
+  'DELETE /api/roster/imports/:id': { roles: ROSTER, reach: 'their own import' },
   'GET /api/roster/:id': {
     roles: ROSTER,
     reach: 'all that the roster knows of one; health notes for those who teach; written to the trail',

@@ -1,5 +1,6 @@
+import { clockNow } from '../http/clock'
 import { z } from 'zod'
-import { TOPICS, type Change } from '../../shared/changes'
+import { isTold, type Change } from '../../shared/changes'
 import { mayAsk } from '../access'
 import { useDatabase } from '../http/database'
 import { listen } from '../http/listeners'
@@ -29,7 +30,7 @@ export default answering(async (event) => {
     user,
     tell(changes) {
       const told = changes
-        .filter(({ topic }) => topic !== 'people' && (TOPICS as readonly string[]).includes(topic))
+        .filter(({ topic }) => isTold(topic))
         .map(({ topic, root, what, userId }): Change => ({ topic, root, what, mine: userId === user.id }))
       if (told.length) void say('changes', told)
       if (streamId && changes.some(({ topic, root }) => topic === 'people' && root === plan))
@@ -44,7 +45,7 @@ export default answering(async (event) => {
   })
   // Also keeps whatever stands between from closing a stream on which nothing is said.
   const again = setInterval(() => {
-    void say('still', { now: Date.now() })
+    void say('still', { now: clockNow() })
     if (plan && streamId) void stillAt(db, user, plan, streamId).catch(() => {})
   }, SAY_AGAIN_MS)
 
@@ -53,7 +54,7 @@ export default answering(async (event) => {
     clearInterval(again)
     if (plan && streamId) await leave(db, user, plan, streamId).catch(() => {})
   })
-  void say('hello', { now: Date.now() })
+  void say('hello', { now: clockNow() })
   if (streamId) void tellOthers()
   return stream.send()
 })

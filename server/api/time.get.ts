@@ -1,4 +1,5 @@
+import { clockNow } from '../http/clock'
 import { answering } from '../http/route'
 
 /** The server's clock, ms since 1970: what devices set theirs by. */
-export default answering(async () => ({ now: Date.now() }))
+export default answering(async () => ({ now: clockNow() }))

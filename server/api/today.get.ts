@@ -1,11 +1,18 @@
+import { clockNow } from '../http/clock'
 import { query } from '../http/route'
+import { mayAsk } from '../access'
 import { dayIn } from '../services/calendar'
+import { setAside } from '../services/settle'
 import { roster } from '../services/roster'
 import { today } from '../services/today'
 
 export default query('GET /api/today', async ({ club, user }) => {
-  const now = Date.now()
+  const now = clockNow()
   const { zone } = await club.row()
-  const [evening, students] = await Promise.all([today(club, now), roster(club, user.role, dayIn(zone, now))])
-  return { ...evening, roster: students }
+  const [evening, students, aside] = await Promise.all([
+    today(club, now),
+    roster(club, user.role, dayIn(zone, now)),
+    mayAsk(user.role, 'POST /api/classes/:id/settle') ? setAside(club) : [],
+  ])
+  return { ...evening, roster: students, setAside: aside }
 })

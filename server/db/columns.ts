@@ -1,4 +1,5 @@
 import { DataTypes as T, type Model } from 'sequelize'
+import { storedPlan } from './stored-plan'
 
 /** The kinds of column that the tables are made of. */
 
@@ -26,6 +27,15 @@ export const bigWhole = (name: string) => ({
     return value === undefined ? undefined : Number(value)
   },
 })
+/** A plan, read as what a plan is today. */
+export const planColumn = (name: string, allowNull = false) => ({
+  type: T.JSON,
+  allowNull,
+  get(this: Model) {
+    const value = this.getDataValue(name as never) as unknown
+    return value === null || value === undefined ? value : storedPlan(value)
+  },
+})
 /** Decimals come back as text from the driver. */
 export const decimal = (name: string, digits: number, places: number) => ({
   type: T.DECIMAL(digits, places),
@@ -50,6 +60,7 @@ export const practiceColumns = {
   received: whole,
   estimated: yesNo,
   inCombinations: none,
+  inRoles: { type: T.INTEGER },
   sections: { type: T.TEXT },
   revision: whole,
 }

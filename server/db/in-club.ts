@@ -75,6 +75,11 @@ export class ClubTable<Row extends { clubId: string }, New extends object> {
     })
   }
 
+  /** Rows, locked for this transaction. */
+  allLocked(where: Where<Row>): Promise<Row[]> {
+    return this.find(where, {}, 'wait')
+  }
+
   /** The row, locked for this transaction: nobody else changes it until the transaction ends. */
   async locked(where: Where<Row>, columns?: (keyof Row & string)[]): Promise<Row | undefined> {
     return (await this.find(where, { limit: 1, columns }, 'wait'))[0]
@@ -171,6 +176,8 @@ export type Club = {
   advance(what: 'settings' | 'ladder' | 'syllabus', base: number): Promise<number | undefined>
   /** Writes down that something was changed: it is in the trail, and told to the others once the transaction is done. */
   changed(topic: Topic, root: string, what: string, userId: string | null): Promise<void>
+  /** The same of many things at once. */
+  changedAll(changes: readonly Changed[]): Promise<void>
   /**
    * Waits until no other transaction of the club sums up, and keeps the others waiting until this one is done: of two that sum up the same
    * rows at once neither would see what the other adds.
@@ -178,6 +185,13 @@ export type Club = {
   waitForTurn(): Promise<void>
   /** A question of its own; `:club` stands for this club. */
   select<T extends object>(sql: string, values?: Record<string, unknown>): Promise<T[]>
+}
+
+interface Changed {
+  topic: Topic
+  root: string
+  what: string
+  userId: string | null
 }
 
 const RETRIES = 4
@@ -193,6 +207,7 @@ export function databaseError(error: unknown): number | undefined {
   return (error as { original?: { errno?: number } }).original?.errno
 }
 export const DUPLICATE = 1062
+export const HAS_CHILDREN = 1451
 export const NO_SUCH_PARENT = 1452
 
 /** Reads inside one club. Each question sees what is committed when it is asked; nothing is locked. */
@@ -256,6 +271,15 @@ function openClub(db: Database, clubId: string, transaction: Transaction | undef
         'INSERT INTO changes (club_id, topic, root, what, user_id) VALUES (?, ?, ?, ?, ?)',
         { type: QueryTypes.INSERT, replacements: [clubId, topic, root, what, userId], transaction },
       )
+    },
+    async changedAll(changes) {
+      if (changes.length === 0) return
+      const values = changes.map(({ topic, root, what, userId }) => [clubId, topic, root, what, userId])
+      await db.sequelize.query('INSERT INTO changes (club_id, topic, root, what, user_id) VALUES :values', {
+        type: QueryTypes.INSERT,
+        replacements: { values },
+        transaction,
+      })
     },
     async waitForTurn() {
       await db.sequelize.query(

@@ -9,6 +9,8 @@ import * as people from './migrations/0006-people'
 import * as corrections from './migrations/0007-corrections'
 import * as floor from './migrations/0008-floor'
 import * as term from './migrations/0009-term'
+import * as theRecord from './migrations/0010-the-record'
+import { forgetSteps } from './migrations/steps'
 
 /** Every migration in order: a new one is a file and a line here. */
 const MIGRATIONS = [
@@ -21,6 +23,7 @@ const MIGRATIONS = [
   { name: '0007-corrections', ...corrections },
   { name: '0008-floor', ...floor },
   { name: '0009-term', ...term },
+  { name: '0010-the-record', ...theRecord },
 ]
 
 /** Their names, in order. */
@@ -31,7 +34,10 @@ export function migrator(sequelize: Sequelize): Umzug<Sequelize> {
     migrations: MIGRATIONS.map(({ name, up, down }) => ({
       name,
       up: ({ context }: { context: Sequelize }) => up(context),
-      down: ({ context }: { context: Sequelize }) => down(context),
+      async down({ context }: { context: Sequelize }) {
+        await down(context)
+        await forgetSteps(context, name)
+      },
     })),
     context: sequelize,
     storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
@@ -39,7 +45,20 @@ export function migrator(sequelize: Sequelize): Umzug<Sequelize> {
   })
 }
 
-/** Applies what is not applied yet; the names of what was. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
-  return (await migrator(sequelize).up()).map(({ name }) => name)
+/**
+ * Applies what is not applied yet; the names of what was.
+ *
+ * @param beforeFirst called with what is to be applied, where the database holds something already: the moment for a dump
+ */
+export async function migrate(
+  sequelize: Sequelize,
+  beforeFirst?: (pending: readonly string[]) => Promise<void>,
+): Promise<string[]> {
+  const all = migrator(sequelize)
+  if (beforeFirst) {
+    const pending = (await all.pending()).map(({ name }) => name)
+    const isNew = pending.length === MIGRATIONS.length
+    if (pending.length && !isNew) await beforeFirst(pending)
+  }
+  return (await all.up()).map(({ name }) => name)
 }

@@ -365,13 +365,16 @@ export interface MergeRow {
   undoneAt: Date | null
 }
 
-/** Items of an import that has not been taken over yet. */
+/** An item of a library or a row of a roster that is read in and not taken over yet. */
 export interface ImportRow {
   clubId: string
+  kind: 'library' | 'roster'
   importId: string
-  itemId: string
   sentBy: string
-  body: Item
+  /** Of the item, or of the student. */
+  rowId: string
+  stagedAt: Date
+  body: unknown
 }
 
 export interface PlanRow {
@@ -440,6 +443,16 @@ export interface ClassRow {
   /** The plan as it stood when the class began: what the floor runs and the ledger is computed from. */
   runPlan: Plan | null
   putAway: boolean
+  /** Under which it stands in calendars. */
+  calendarUid: string | null
+}
+
+/** A browser that signed in to an account before, by a digest of what it keeps. */
+export interface KnownBrowserRow {
+  clubId: string
+  userId: string
+  digest: string
+  seenAt: Date
 }
 
 /** Up to where a class is settled: of how many events its state and its ledger are made, and its last revision. */
@@ -452,6 +465,10 @@ export interface SettlementRow {
   /** It is to be settled anew without a new event: for whom, and why. */
   anewBy: string | null
   anewWhy: string | null
+  /** How often it could not be settled, when last and why. */
+  failed: number
+  failedAt: Date | null
+  failedWhy: string | null
   /** Where its time went for each group, as JSON; nothing while it is not over, or where it was settled before that was kept. */
   times: string | null
 }
@@ -468,8 +485,8 @@ export interface ClassStudentRow {
   stood: Stood | null
 }
 
-/** Why the time of an event is doubted: it lies in the future, or on another day than its class. */
-export type Doubt = 'ahead' | 'another day'
+/** Why the time of an event is doubted: it lies in the future, on another day than its class, or (a finish) before what it ends. */
+export type Doubt = 'ahead' | 'another day' | 'before its start'
 
 export interface RunEventRow extends Seen {
   classId: string
@@ -485,6 +502,8 @@ export interface PresenceRow extends Seen {
   classId: string
   studentId: string | null
   reason: string | null
+  /** The group they join for this class alone. */
+  groupId: string | null
 }
 
 /** What a student practised in a class. */
@@ -492,6 +511,8 @@ export interface Figures extends LedgerFigures {
   estimated: boolean
   /** Of the reps, those that were parts of combinations. */
   inCombinations: number
+  /** Of the reps, those performed in work of two roles; nothing where the class was settled before it was noted. */
+  inRoles: number | null
   /** Runs through the sections of a form, as JSON; none of anything else. */
   sections: string | null
 }
@@ -534,6 +555,7 @@ export interface SummaryRow {
   repsN: number
   received: number
   inCombinations: number
+  inRoles: number
   sections: string | null
   mark: Mark | null
 }

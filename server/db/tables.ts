@@ -19,6 +19,7 @@ import {
   maybeId,
   maybeText,
   none,
+  planColumn,
   practiceColumns,
   slugKey,
   stamp,
@@ -61,6 +62,7 @@ export interface Tables {
   groups: Table<R.GroupRow>
   groupRanks: Table<R.GroupRankRow>
   students: Table<R.StudentRow, StudentGiven>
+  knownBrowsers: Table<R.KnownBrowserRow>
   rankAwards: Table<R.RankAwardRow, 'givenAt'>
   readers: Table<R.ReaderRow, 'madeAt' | 'seenAt' | 'endedAt'>
   walls: Table<R.WallRow, 'madeAt' | 'endedAt'>
@@ -79,19 +81,22 @@ export interface Tables {
   programmes: Table<R.ProgrammeRow, 'version' | 'savedAt'>
   termPlaces: Table<R.TermPlaceRow, 'putAt'>
   merges: Table<R.MergeRow, 'madeAt' | 'undoneBy' | 'undoneAt'>
-  importRows: Table<R.ImportRow>
+  importRows: Table<R.ImportRow, 'stagedAt'>
   plans: Table<R.PlanRow, 'savedAt' | 'putAway'>
   planVersions: Table<R.PlanVersionRow, 'savedAt' | 'name'>
   planItems: Table<R.PlanItemRow>
   planPeople: Table<R.PlanPersonRow, 'seenAt'>
-  classes: Table<R.ClassRow, 'putAway'>
+  classes: Table<R.ClassRow, 'putAway' | 'calendarUid'>
   runEvents: Table<R.RunEventRow, 'receivedAt'>
-  presence: Table<R.PresenceRow, 'receivedAt'>
+  presence: Table<R.PresenceRow, 'receivedAt' | 'groupId'>
   classStudents: Table<R.ClassStudentRow, 'takenAt' | 'stood'>
-  settlements: Table<R.SettlementRow, 'settledAt' | 'anewBy' | 'anewWhy' | 'times'>
+  settlements: Table<
+    R.SettlementRow,
+    'settledAt' | 'anewBy' | 'anewWhy' | 'times' | 'failed' | 'failedAt' | 'failedWhy'
+  >
   ledger: Table<R.LedgerRow, 'writtenAt'>
   practice: Table<R.PracticeRow>
-  summary: Table<R.SummaryRow, 'inCombinations' | 'sections'>
+  summary: Table<R.SummaryRow, 'inCombinations' | 'inRoles' | 'sections'>
 }
 
 /** Sequelize writes into the column definitions it is given, and ours are shared. */
@@ -377,18 +382,20 @@ export function defineTables(sequelize: Sequelize): Tables {
       undoneBy: maybeId,
       undoneAt: stamp,
     }),
-    importRows: table<R.ImportRow>('import_rows', {
+    importRows: table<R.ImportRow, 'stagedAt'>('import_rows', {
       clubId: key,
+      kind: { type: T.ENUM('library', 'roster'), allowNull: false, primaryKey: true },
       importId: key,
-      itemId: slugKey,
-      sentBy: id,
+      sentBy: key,
+      rowId: slugKey,
+      stagedAt: stamp,
       body: json,
     }),
     plans: table<R.PlanRow, 'savedAt' | 'putAway'>('plans', {
       id: key,
       clubId: id,
       title: text,
-      body: json,
+      body: planColumn('body'),
       version: whole,
       totalMs: bigWhole('totalMs'),
       spareMs: bigWhole('spareMs'),
@@ -416,7 +423,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       planId: id,
       version: whole,
       outcome: text,
-      body: json,
+      body: planColumn('body'),
       title: text,
       blocks: whole,
       totalMs: bigWhole('totalMs'),
@@ -424,7 +431,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       savedBy: id,
       savedAt: stamp,
     }),
-    classes: table<R.ClassRow, 'putAway'>('classes', {
+    classes: table<R.ClassRow, 'putAway' | 'calendarUid'>('classes', {
       id: key,
       clubId: id,
       planId: id,
@@ -433,8 +440,9 @@ export function defineTables(sequelize: Sequelize): Tables {
       lengthMin: whole,
       teacherId: { type: T.STRING(36) },
       state: text,
-      runPlan: { type: T.JSON },
+      runPlan: planColumn('runPlan', true),
       putAway: { ...yesNo, defaultValue: false },
+      calendarUid: maybeText,
     }),
     runEvents: table<R.RunEventRow, 'receivedAt'>('run_events', {
       ...eventColumns,
@@ -446,12 +454,13 @@ export function defineTables(sequelize: Sequelize): Tables {
       detail: maybeText,
       device: maybeId,
     }),
-    presence: table<R.PresenceRow, 'receivedAt'>('presence', {
+    presence: table<R.PresenceRow, 'receivedAt' | 'groupId'>('presence', {
       ...eventColumns,
       clubId: id,
       classId: id,
       studentId: maybeId,
       reason: maybeText,
+      groupId: maybeText,
     }),
     classStudents: table<R.ClassStudentRow, 'takenAt' | 'stood'>('class_students', {
       clubId: key,
@@ -462,7 +471,16 @@ export function defineTables(sequelize: Sequelize): Tables {
       takenAt: stamp,
       stood: maybeText,
     }),
-    settlements: table<R.SettlementRow, 'settledAt' | 'anewBy' | 'anewWhy' | 'times'>('settlements', {
+    knownBrowsers: table<R.KnownBrowserRow>('known_browsers', {
+      clubId: key,
+      userId: key,
+      digest: { type: T.STRING(64), allowNull: false, primaryKey: true },
+      seenAt: stamp,
+    }),
+    settlements: table<
+      R.SettlementRow,
+      'settledAt' | 'anewBy' | 'anewWhy' | 'times' | 'failed' | 'failedAt' | 'failedWhy'
+    >('settlements', {
       clubId: key,
       classId: key,
       events: whole,
@@ -470,6 +488,9 @@ export function defineTables(sequelize: Sequelize): Tables {
       settledAt: stamp,
       anewBy: maybeId,
       anewWhy: maybeText,
+      failed: none,
+      failedAt: { type: T.DATE(3) },
+      failedWhy: maybeText,
       times: maybeText,
     }),
     ledger: table<R.LedgerRow, 'writtenAt'>('practice_ledger', {
@@ -481,7 +502,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       writtenAt: stamp,
     }),
     practice: table<R.PracticeRow>('practice', practiceColumns),
-    summary: table<R.SummaryRow, 'inCombinations' | 'sections'>('practice_summary', {
+    summary: table<R.SummaryRow, 'inCombinations' | 'inRoles' | 'sections'>('practice_summary', {
       clubId: key,
       studentId: key,
       itemId: slugKey,
@@ -495,6 +516,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       repsN: whole,
       received: whole,
       inCombinations: none,
+      inRoles: none,
       sections: { type: T.TEXT },
       mark: maybeText,
     }),

@@ -1,8 +1,8 @@
 import type { H3Event } from 'h3'
 import rawBody from 'raw-body'
 import type { z } from 'zod'
-import { faultsOf } from '../../core/kernel/faults'
-import { badFields } from '../services/refusal'
+import { fault, faultsOf, type Fault } from '../../core/kernel/faults'
+import { badFields, Refusal } from '../services/refusal'
 import { Problem } from './problem'
 
 /** No plan, register or batch of events comes near this. */
@@ -18,6 +18,24 @@ const tooLarge = (most: number) =>
     'too-large',
     `That is more than ${Math.round(most / 1024 / 1024)} MB, which nothing here needs.`,
   )
+
+/** Half a character can stand in JSON only as an escape. */
+const HALF_WRITTEN = /\\u[dD][89a-fA-F]/
+
+/** @throws Refusal bad-fields with every text that holds half a character, which no database takes */
+function refuseHalves(body: unknown): void {
+  const faults: Fault[] = []
+  const look = (value: unknown, path: PropertyKey[]) => {
+    if (typeof value === 'string') {
+      if (!(value as string & { isWellFormed(): boolean }).isWellFormed())
+        faults.push(fault(path, 'holds half a character: type it again'))
+    } else if (Array.isArray(value)) value.forEach((entry, n) => look(entry, [...path, n]))
+    else if (typeof value === 'object' && value !== null)
+      for (const [name, entry] of Object.entries(value)) look(entry, [...path, name])
+  }
+  look(body, [])
+  if (faults.length) throw badFields(faults)
+}
 
 /**
  * Reads a request's JSON body, whole, its bytes counted while they arrive. Nothing else is begun before it is there: no connection
@@ -40,9 +58,11 @@ export async function readJson(event: H3Event, most = MOST_BYTES): Promise<unkno
       )
     })
     const text = await Promise.race([rawBody(req, { limit: most, encoding: 'utf8' }), late])
-    return JSON.parse(text) as unknown
+    const body = JSON.parse(text) as unknown
+    if (HALF_WRITTEN.test(text)) refuseHalves(body)
+    return body
   } catch (error) {
-    if (error instanceof Problem) throw error
+    if (error instanceof Problem || error instanceof Refusal) throw error
     if ((error as { type?: string }).type === 'entity.too.large') throw tooLarge(most)
     if (error instanceof SyntaxError) throw new Problem(400, 'not-json', 'The request is not JSON.')
     throw new Problem(400, 'cut-short', 'The request did not arrive whole.')

@@ -1,4 +1,5 @@
 import { getRequestPath, setResponseHeader, setResponseStatus, type H3Error } from 'h3'
+import { forLog } from './for-log'
 import { Problem, problemOf } from './problem'
 
 function toTell(error: H3Error): Problem {
@@ -13,7 +14,10 @@ function toTell(error: H3Error): Problem {
 /** Answers errors of the API as `application/problem+json`; what went wrong inside is written to the log only. */
 export default defineNitroErrorHandler((error, event) => {
   const { status, code, title, more, retryAfterSec } = toTell(error)
-  if (status >= 500) console.error(`${event.method} ${getRequestPath(event)}`, error.cause ?? error)
+  if (status >= 500)
+    console.error(
+      `${event.method} ${getRequestPath(event).split('?')[0] ?? ''} ${forLog(error.cause ?? error)}`,
+    )
   const { res, req } = event.node
   if (res.headersSent || res.writableEnded) return
   setResponseStatus(event, status)

@@ -6,8 +6,10 @@ import { storeOn } from './limit-store'
 /**
  * How often something may be tried. Counted in the database, so that it holds across processes and restarts.
  *
- * Wrong passwords: eight for one address within a minute, then a minute's wait; sixty from one place within ten minutes. New clubs:
- * a few an hour from one place.
+ * Sign-ins are counted before a password is looked at, and given back when it was right: of many at once no more are verified than may be. Eight for one
+ * account from one place within a minute, then a minute's wait; fifty for one account from wherever, and two hundred from one place, within ten
+ * minutes. A browser that signed in to the account before has a count of its own, so that nobody else's guesses shut it out. New clubs: a few an hour
+ * from one place.
  */
 const limiters = new Map<string, RateLimiterAbstract>()
 
@@ -67,12 +69,21 @@ export async function count(limit: Limit, key: string): Promise<void> {
   }
 }
 
+/** Gives back what was counted for a try that was right. */
+export async function giveBack(limit: Limit, key: string): Promise<void> {
+  await limiterOf(limit).reward(key)
+}
+
 export async function forget(limit: Limit, key: string): Promise<void> {
   await limiterOf(limit).delete(key)
 }
 
+/** Of one account from one place, or from one browser that it knows. */
 export const WRONG_PASSWORDS: Limit = { name: 'password', points: 8, within: 60, wait: 60 }
-export const WRONG_FROM_ONE_PLACE: Limit = { name: 'place', points: 60, within: 600, wait: 300 }
+/** Of one account from any browser that it does not know. */
+export const WRONG_FOR_ONE_ACCOUNT: Limit = { name: 'account', points: 50, within: 600, wait: 300 }
+/** From one place, by browsers that the accounts do not know: a hall signs in at once, and a federation comes through one address. */
+export const WRONG_FROM_ONE_PLACE: Limit = { name: 'place', points: 200, within: 600, wait: 300 }
 export const newClubsLimit = (anHour: number): Limit => ({
   name: 'new-club',
   points: anHour,

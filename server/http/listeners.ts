@@ -1,3 +1,4 @@
+import { clockNow } from './clock'
 import { ChangeFeed } from '../services/change-feed'
 import type { ChangeRow } from '../db/rows'
 import type { SignedIn } from '../services/sessions'
@@ -54,7 +55,7 @@ async function read(): Promise<void> {
     feed ??= await ChangeFeed.from(useDatabase())
     if (hasMissed) for (const listener of listeners) listener.missed()
     hasMissed = false
-    tell(await feed.next(Date.now()))
+    tell(await feed.next(clockNow()))
   } catch {
     // The database is out of reach: whoever listens reads anew what it shows once it is back.
     feed = undefined

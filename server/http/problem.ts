@@ -1,6 +1,8 @@
 import { createError } from 'h3'
 import { BaseError, ConnectionAcquireTimeoutError, ConnectionError, TimeoutError } from 'sequelize'
 import { databaseError } from '../db/in-club'
+import { UnreadablePlan } from '../db/stored-plan'
+import { TooLong } from '../heavy/run'
 import { Refusal, type RefusalCode } from '../services/refusal'
 
 /** What a caller is told, as RFC 9457 puts it. */
@@ -31,12 +33,15 @@ const STATUS: Record<RefusalCode, number> = {
   'wrong-sign-in': 401,
   'signed-out': 401,
   'too-many': 429,
+  'too-much': 409,
   'no-new-clubs': 403,
 }
 
 const BUSY_SEC = 2
+/** A lock not had in time, a deadlock, a record that changed: after as many tries as there are, it is for a moment later. */
+const LOST = [1205, 1213, 1020, 1047]
 /** Statement took too long, lost the connection, the server is going down or not up, too many connections, transaction idle too long. */
-const NOT_NOW = new Set([1969, 2006, 2013, 1053, 1040, 1927, 4030, 45028])
+const NOT_NOW = new Set([...LOST, 1969, 2006, 2013, 1053, 1040, 1927, 4030, 45028])
 
 function isOutOfReach(error: unknown): boolean {
   return (
@@ -54,7 +59,8 @@ export function problemOf(error: unknown): Problem | undefined {
     const { retryAfterSec, ...more } = error.more
     return new Problem(STATUS[error.code], error.code, error.title, more, Number(retryAfterSec) || undefined)
   }
-  if (isOutOfReach(error))
+  if (error instanceof UnreadablePlan) return new Problem(409, 'unreadable', error.message)
+  if (isOutOfReach(error) || error instanceof TooLong)
     return new Problem(
       503,
       'busy',

@@ -7,7 +7,7 @@ import type { SignedIn } from '../services/sessions'
 import { readBodyAs, refuseOtherSites } from './body'
 import { useDatabase } from './database'
 import { asHttp, problemOf } from './problem'
-import { requireSignedIn } from './session'
+import { askAgain, requireSignedIn } from './session'
 
 /** What a route knows of a request: who asks, in which club, and what the path and the body say. */
 export interface Request<Body = undefined> {
@@ -57,8 +57,8 @@ export function query<T>(route: Route, answer: (request: ClubRequest) => Promise
 }
 
 /**
- * The one way in for whatever changes something, in this order: the whole body is read; who asks is read from the database; the table
- * says whether they may; then one transaction does it and writes down that it did. A refusal undoes all of it.
+ * The one way in for whatever changes something, in this order: who asks is read from the database; the table says whether they may; the whole
+ * body is read; that they still may is looked at again; then one transaction does it and writes down that it did. A refusal undoes all of it.
  */
 export function command<S extends z.ZodType, T>(
   route: Route,
@@ -78,7 +78,11 @@ export function bareCommand<S extends z.ZodType, T>(
 ): EventHandler {
   return answering(async (event) => {
     refuseOtherSites(event)
+    // Who may not is told so before a byte of the body is read; while it arrives nothing of the database is held.
+    await admitted(event, route)
     const body = event.method === 'DELETE' ? schema.parse({}) : await readBodyAs(event, schema, most)
+    // It may have been long on its way, and the session ended meanwhile.
+    askAgain(event)
     const user = await admitted(event, route)
     return act({ event, user, body, param: (name) => paramOf(event, name) })
   })

@@ -1,5 +1,6 @@
+import { clockNow } from './clock'
 import type { H3Event } from 'h3'
-import { beginSession, sessionOf, type SignedIn } from '../services/sessions'
+import { beginSession, endSession, sessionOf, type SignedIn } from '../services/sessions'
 import { Refusal } from '../services/refusal'
 import { useDatabase } from './database'
 
@@ -7,6 +8,11 @@ import { useDatabase } from './database'
 export async function signedIn(event: H3Event): Promise<SignedIn | undefined> {
   event.context.signedIn ??= find(event)
   return event.context.signedIn as Promise<SignedIn | undefined>
+}
+
+/** What is known of who asks is asked anew the next time. */
+export function askAgain(event: H3Event): void {
+  delete event.context.signedIn
 }
 
 /** Opening a sealed cookie is dear and always gives the same; whether the session still is one, the database says each time. */
@@ -27,7 +33,7 @@ export async function sessionIdIn(event: H3Event): Promise<string | undefined> {
 
 async function find(event: H3Event): Promise<SignedIn | undefined> {
   const sessionId = await sessionIdIn(event)
-  return sessionId ? sessionOf(useDatabase(), sessionId, Date.now()) : undefined
+  return sessionId ? sessionOf(useDatabase(), sessionId, clockNow()) : undefined
 }
 
 /** @throws Refusal signed-out */
@@ -42,7 +48,11 @@ export async function signInAs(
   event: H3Event,
   account: Parameters<typeof beginSession>[1] & { name: string },
 ): Promise<void> {
+  const before = await signedIn(event)
   const sessionId = await beginSession(useDatabase(), account)
+  // One browser, one session: whoever was signed in on it is not any more.
+  if (before) await endSession(useDatabase(), before)
+  askAgain(event)
   const { id, clubId, name, role } = account
   await replaceUserSession(event, { user: { id, clubId, name, role }, sessionId })
 }

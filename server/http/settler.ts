@@ -1,5 +1,9 @@
-import { settleClass, unsettled } from '../services/settle'
+import { BaseError } from 'sequelize'
+import { TooLong } from '../heavy/run'
+import { noteFailure, settleClass, unsettled } from '../services/settle'
 import { useDatabase } from './database'
+import { forLog } from './for-log'
+import { problemOf } from './problem'
 
 /**
  * Sees to it that classes are settled a moment after taps, once for many of them, and that what another process left behind is
@@ -29,10 +33,16 @@ async function settle(key: string, clubId: string, classId: string): Promise<voi
     const outcome = await settleClass(useDatabase(), clubId, classId, { wait: false })
     if (outcome === 'busy') settleSoon(clubId, classId)
   } catch (error) {
-    // The next look finds it again.
-    console.error(`class ${classId} could not be settled`, error)
+    // The next look finds it again, unless it has failed too often: then it is set aside, and shown to the head.
+    console.error(`class ${classId} could not be settled: ${forLog(error)}`)
+    if (error instanceof TooLong || !problemOf(error))
+      await noteFailure(useDatabase(), clubId, classId, whyOf(error)).catch(() => {})
   }
 }
+
+/** What of a failure the head is told: nothing that a database says of values. */
+export const whyOf = (error: unknown): string =>
+  error instanceof Error && !(error instanceof BaseError) ? error.message : forLog(error)
 
 export function watchForUnsettled(): void {
   const look = async (sec: number) => {

@@ -13,7 +13,7 @@ const OPEN_PAGES = new Set(['/sign-in', '/new-club', '/wall'])
 export default defineEventHandler(async (event) => {
   const path = event.path.split('?')[0] ?? '/'
   if (OPEN.has(path) || OPEN_PAGES.has(path) || isAsset(path)) return
-  // A body is read before anything is asked of the database: the route itself asks who it is.
+  // The route itself asks who it is, and whether they may.
   if (path.startsWith('/api/') && event.method !== 'GET' && (await sessionIdIn(event))) return
   try {
     if (await signedIn(event)) return

@@ -38,7 +38,11 @@ function policyFor(html: string): string {
 }
 
 export default defineNitroPlugin((nitro) => {
-  nitro.hooks.hook('request', (event) => setResponseHeaders(event, ALWAYS))
+  nitro.hooks.hook('request', (event) => {
+    setResponseHeaders(event, ALWAYS)
+    // Whatever the API answers is of somebody: no cache between keeps it.
+    if (event.path.startsWith('/api/')) setResponseHeaders(event, { 'cache-control': 'no-store' })
+  })
   nitro.hooks.hook('render:response', (response) => {
     if (!response.headers || typeof response.body !== 'string') return
     delete response.headers['x-powered-by']

@@ -1,8 +1,10 @@
-import { closeDatabase } from '../http/database'
+import { keepClock, stopClock } from '../http/clock'
+import { closeDatabase, useDatabase } from '../http/database'
 import { endAll } from '../http/listeners'
 import { stopWatching, watchForUnsettled } from '../http/settler'
 
 export default defineNitroPlugin((nitro) => {
+  keepClock(useDatabase)
   watchForUnsettled()
   // Open streams would hold the server up: their clients connect again to whoever comes after it.
   process.once('SIGTERM', endAll)
@@ -10,6 +12,7 @@ export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('close', async () => {
     endAll()
     stopWatching()
+    stopClock()
     await closeDatabase()
   })
 })

@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import { fault } from '../../core/kernel/faults'
-import { oneOf, record, text } from '../../core/kernel/fields'
+import { name, oneOf, record } from '../../core/kernel/fields'
 import { ROLES, type Role } from '../../shared/roles'
-import { databaseError, DUPLICATE, type Club } from '../db/in-club'
+import type { Database } from '../db/connect'
+import { databaseError, DUPLICATE, inClub, type Club } from '../db/in-club'
+import { passwordMark } from './sessions'
 import { badFields, notFound, Refusal } from './refusal'
 
 /** An address as it is kept and looked for: in small letters and one normal form, so that the same characters are the same address. */
@@ -13,7 +15,7 @@ export const password = () =>
   z.string({ error: 'must be a password' }).min(12, { error: 'must have at least 12 characters' }).max(200)
 
 export const newAccountSchema = record({
-  name: text(120),
+  name: name(120),
   email: z.email({ error: 'must be an e-mail address' }).max(190),
   role: oneOf(ROLES),
   password: password(),
@@ -69,6 +71,28 @@ export async function endAccount(club: Club, userId: string, id: string): Promis
   await club.sessions.change({ userId: id }, { endedAt: new Date() })
   await club.users.change({ id }, { role: 'desk', email: `ended:${id}`, passwordHash: 'none' })
   await club.changed('session', id, 'account ended', userId)
+}
+
+/**
+ * Keeps the same password under a stronger hash. Its sessions go on: they are told of by the hash they began with, and get the new one's mark.
+ *
+ * @returns the hash that stands
+ */
+export async function renewHash(
+  db: Database,
+  { id, clubId, passwordHash }: { id: string; clubId: string; passwordHash: string },
+  stronger: string,
+): Promise<string> {
+  return inClub(db, clubId, async (club) => {
+    // Another sign-in at the same moment was quicker, or the password is another by now.
+    if ((await club.users.change({ id, passwordHash }, { passwordHash: stronger })) === 0)
+      return (await club.users.one({ id }))?.passwordHash ?? passwordHash
+    await club.sessions.change(
+      { userId: id, passwordMark: passwordMark(passwordHash) },
+      { passwordMark: passwordMark(stronger) },
+    )
+    return stronger
+  })
 }
 
 /** Sets a new password; every session begun with the one before ends. */

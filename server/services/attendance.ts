@@ -1,34 +1,10 @@
-import type { Attendance } from '../../core/people/attendance'
 import type { Attended, Stood } from '../../core/people/attendance-figures'
-import type { RegisterLine } from '../../core/people/register'
 import type { Club } from '../db/in-club'
 import type { ClassStudentRow } from '../db/rows'
 
 /** How everybody stood at the classes that are over, noted when a class is settled: questions about months read one row a class. */
 
 type Noted = Pick<ClassStudentRow, 'studentId' | 'groupId' | 'rankId' | 'stood'>
-
-/** Who took part and who did not, by what the register says now. Nothing is known while a class is not over. */
-export function stoodOf(
-  students: readonly string[],
-  attendance: Attendance | undefined,
-  register: ReadonlyMap<string, RegisterLine>,
-): Map<string, Stood | null> {
-  const rows = new Map(attendance?.present.map((row) => [row.student, row]))
-  return new Map(
-    students.map((id) => {
-      const row = rows.get(id)
-      const stood = row
-        ? row.remote
-          ? 'home'
-          : 'there'
-        : register.get(id)?.state === 'excused'
-          ? 'excused'
-          : 'away'
-      return [id, attendance ? stood : null]
-    }),
-  )
-}
 
 /** Writes what differs from what was noted before; of several records of one person only the one that counts says how they stood. */
 export async function noteAttendance(

@@ -1,6 +1,7 @@
 import { perHead, type ClassWorked, type GroupTimes } from '../../core/balance/over-time'
 import type { BalanceAnswer } from '../../shared/answers'
 import type { Club } from '../db/in-club'
+import { IN_ROLES } from './ledger'
 
 /** More classes than a club holds in half a year. */
 const MOST_CLASSES = 400
@@ -25,7 +26,8 @@ export async function balanceSince(
   const [worked, heads] = await Promise.all([
     club.select<ClassWorked>(
       `SELECT p.class_id AS classId, t.group_id AS \`group\`, t.rank_id AS \`rank\`, p.item_id AS item,
-          SUM(p.work_ms) AS workMs, SUM(p.reps_l) AS repsL, SUM(p.reps_r) AS repsR, SUM(p.reps_n) AS repsN, SUM(p.received) AS received
+          SUM(p.work_ms) AS workMs, SUM(p.reps_l) AS repsL, SUM(p.reps_r) AS repsR, SUM(p.reps_n) AS repsN, SUM(p.received) AS received,
+          SUM(${IN_ROLES}) AS inRoles
         FROM practice p JOIN class_students t
           ON t.club_id = p.club_id AND t.class_id = p.class_id AND t.student_id = p.student_id
         WHERE p.club_id = :club AND p.class_id IN (:classes) GROUP BY p.class_id, t.group_id, t.rank_id, p.item_id`,
@@ -46,6 +48,7 @@ export async function balanceSince(
     repsR: Number(row.repsR),
     repsN: Number(row.repsN),
     received: Number(row.received),
+    inRoles: Number(row.inRoles),
   }))
   const there = new Map(
     heads.map(({ classId, group, heads: count }) => [`${classId} ${group}`, Number(count)]),
@@ -61,4 +64,5 @@ const inTenths = <R extends BalanceAnswer['worked'][number]>(row: R): R => ({
   repsR: Math.round(row.repsR * 10) / 10,
   repsN: Math.round(row.repsN * 10) / 10,
   received: Math.round(row.received * 10) / 10,
+  inRoles: Math.round(row.inRoles * 10) / 10,
 })

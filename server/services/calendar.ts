@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { TZDate } from '@date-fns/tz'
 import { format } from 'date-fns'
 
@@ -13,4 +14,6 @@ export function momentOf(zone: string, day: string, time: string): number {
   return new TZDate(year, month - 1, date, hour, minute, 0, 0, zone).getTime()
 }
 
-/** Whole days from one day to another, YYYY-MM-DD. */
+/** What stands for a club in the ids of its calendar entries: the same for ever, and not its id. */
+export const calendarOf = (clubId: string): string =>
+  createHash('sha256').update(`calendar of ${clubId}`).digest('hex').slice(0, 12)

@@ -3,7 +3,7 @@ import type { Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'
 import { planOfClass } from './classes'
 import { eventsOf } from './events'
-import { runOfClass } from './ledger'
+import { runOfClass } from '../heavy/settlement'
 import { itemsOf } from './library'
 import { Refusal } from './refusal'
 

@@ -2,7 +2,7 @@ import type { ClassSummary } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import type { ClassRow, PlanRow } from '../db/rows'
 import { momentOf } from './calendar'
-import { CLASS_HEAD } from './classes'
+import { CLASS_HEAD, registeredOf } from './classes'
 
 type Head = Pick<ClassRow, (typeof CLASS_HEAD)[number]>
 
@@ -19,6 +19,10 @@ export async function summaries(club: Club, rows: readonly Head[]): Promise<Clas
   const names = new Map(
     (await club.users.all({}, { columns: ['id', 'name'] })).map(({ id, name }) => [id, name]),
   )
+  const registered = await registeredOf(
+    club,
+    rows.filter(({ state }) => state === 'planned').map(({ id }) => id),
+  )
   return rows.map((row) => ({
     id: row.id,
     planId: row.planId,
@@ -28,10 +32,12 @@ export async function summaries(club: Club, rows: readonly Head[]): Promise<Clas
     lengthMin: row.lengthMin,
     state: row.state,
     putAway: row.putAway,
+    uid: row.calendarUid ?? row.id,
     teacher: names.get(row.teacherId ?? '') ?? '',
     startsAt: momentOf(zone, row.day, row.startTime),
     title: planOf.get(row.planId)?.title ?? '',
     lesson: lessonOf(planOf.get(row.planId)),
+    registered: registered[row.id] ?? 0,
   }))
 }
 

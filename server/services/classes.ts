@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import type { ClassTimes } from '../../core/curriculum/class-days'
+import { slotUid, type ClassTimes } from '../../core/curriculum/class-days'
 import type { Plan } from '../../core/plan/schema'
-import type { Club } from '../db/in-club'
+import { databaseError, HAS_CHILDREN, type Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'
+import { calendarOf } from './calendar'
 import { addPlan, atTimes, writeOver } from './plans'
 import { notFound, Refusal } from './refusal'
 
@@ -16,6 +17,7 @@ export const CLASS_HEAD = [
   'teacherId',
   'state',
   'putAway',
+  'calendarUid',
 ] as const
 
 export async function findClass(club: Club, id: string): Promise<ClassRow> {
@@ -85,6 +87,15 @@ async function askIfBeside(club: Club, times: ClassTimes, beside: boolean, excep
     )
 }
 
+/** The uid of the class's hour; where a class that was moved away has it, the next. */
+async function uidFor(club: Club, times: ClassTimes): Promise<string> {
+  const rows = await club.select<{ uid: string }>(
+    'SELECT calendar_uid AS uid FROM classes WHERE club_id = :club AND calendar_uid LIKE :day FOR UPDATE',
+    { day: `${times.day}-%` },
+  )
+  return slotUid(calendarOf(club.id), times, new Set(rows.map(({ uid }) => uid)))
+}
+
 /**
  * Puts a plan on a day as a new class.
  *
@@ -97,7 +108,8 @@ export async function addClass(
 ): Promise<{ id: string; planId: string }> {
   await askIfBeside(club, times, beside)
   const planId = await planForClass(club, teacherId, wanted, times)
-  await club.classes.add({ id, planId, teacherId, ...times, state: 'planned', runPlan: null })
+  const calendarUid = await uidFor(club, times)
+  await club.classes.add({ id, planId, teacherId, ...times, state: 'planned', runPlan: null, calendarUid })
   await club.settlements.add({ classId: id, events: 0, revision: 0 })
   await club.changed('class', id, 'added', teacherId)
   return { id, planId }
@@ -131,21 +143,44 @@ export async function changePlanOfClass(
   return { planId, before: row.planId }
 }
 
-/** Moves a class that has not begun to another time, and its plan with it. */
+/**
+ * Moves a class that has not begun to another time, and its plan with it.
+ *
+ * @param register whether who was marked on its register comes along, or the register is begun anew
+ * @returns how many had a mark
+ */
 export async function moveClass(
   club: Club,
   userId: string,
   classId: string,
   times: ClassTimes,
   beside: boolean,
-): Promise<void> {
+  register: 'along' | 'anew',
+): Promise<{ registered: number }> {
   const row = await plannedClass(club, classId, 'its time stands')
   await askIfBeside(club, times, beside, classId)
   await club.classes.change({ id: classId }, times)
   const plan = await club.plans.locked({ id: row.planId })
   if (!plan) throw notFound('plan')
   await writeOver(club, userId, plan, atTimes(plan.body, times))
+  const { [classId]: registered = 0 } = await registeredOf(club, [classId])
+  if (registered && register === 'anew') await club.presence.remove({ classId })
   await club.changed('class', classId, 'moved', userId)
+  return { registered }
+}
+
+/** How many students have a mark on the register, by class; a class without one is left out. */
+export async function registeredOf(
+  club: Club,
+  classIds: readonly string[],
+): Promise<Partial<Record<string, number>>> {
+  if (classIds.length === 0) return {}
+  const rows = await club.select<{ classId: string; students: number }>(
+    `SELECT class_id AS classId, COUNT(DISTINCT student_id) AS students FROM presence
+      WHERE club_id = :club AND class_id IN (:classIds) AND student_id IS NOT NULL GROUP BY class_id`,
+    { classIds },
+  )
+  return Object.fromEntries(rows.map((row) => [row.classId, Number(row.students)]))
 }
 
 /** Puts a class away out of the lists, or takes it out again; what was recorded of it stands. */
@@ -158,14 +193,29 @@ export async function putClassAway(club: Club, userId: string, classId: string, 
 /** Deletes a class of which nothing was recorded; its plan stays. */
 export async function deleteClass(club: Club, userId: string, classId: string): Promise<void> {
   await plannedClass(club, classId, 'what was recorded of it stands. Put it away instead')
-  const [acts, taps] = [await club.runEvents.count({ classId }), await club.presence.count({ classId })]
-  if (acts + taps)
-    throw new Refusal(
-      'recorded',
-      'Somebody was registered for this class, and that stands. Put it away instead.',
-    )
+  const recorded =
+    (await club.runEvents.count({ classId })) +
+    (await club.presence.count({ classId })) +
+    (await club.sightings.count({ classId })) +
+    (await club.results.count({ classId })) +
+    (await club.marks.count({ classId })) +
+    (await club.incidents.count({ classId }))
+  if (recorded) throw isRecorded()
+  await club.pairings.remove({ classId })
   await club.classStudents.remove({ classId })
   await club.settlements.remove({ classId })
-  await club.classes.remove({ id: classId })
+  try {
+    await club.classes.remove({ id: classId })
+  } catch (error) {
+    // Somebody was registered between the count and here.
+    throw databaseError(error) === HAS_CHILDREN ? isRecorded() : error
+  }
   await club.changed('class', classId, 'deleted', userId)
+}
+
+function isRecorded(): Refusal {
+  return new Refusal(
+    'recorded',
+    'Somebody was registered for this class, and that stands. Put it away instead.',
+  )
 }

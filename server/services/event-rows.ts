@@ -43,6 +43,7 @@ const SAID = [
   'undoes',
   'studentId',
   'reason',
+  'groupId',
   'board',
   'waiting',
   'detail',

@@ -15,7 +15,7 @@ import { addSightings } from './corrections'
 import { addOnce, eventOf, eventRow } from './event-rows'
 import { addIncidents } from './incidents'
 import { mergedRecords } from './one-person'
-import { badFields, notFound, notYours } from './refusal'
+import { badFields, notFound, notYours, Refusal } from './refusal'
 import { addResults } from './results'
 import type { SignedIn } from './sessions'
 
@@ -84,11 +84,14 @@ export async function appendEvents(
     if (all.every((list) => list.length === 0)) return held.state
     const startsAt = momentOf(held.zone, held.day, held.startTime)
     const time = (at: number) => clocked(at, batch, startsAt, now)
+    await refuseTooMany(club, classId, batch)
+    const acts = await afterTheirStart(
+      club,
+      classId,
+      batch.run.map((event) => runRow(event, classId, user.id, batch, time(event.at))),
+    )
     const added =
-      (await addOnce(
-        club.runEvents,
-        batch.run.map((event) => runRow(event, classId, user.id, batch, time(event.at))),
-      )) +
+      (await addOnce(club.runEvents, acts)) +
       (await addMarks(
         club,
         batch.presence.map((mark) => markRow(mark, classId, user.id, time(mark.at))),
@@ -107,6 +110,51 @@ export async function appendEvents(
     { type: QueryTypes.SELECT, replacements: [user.clubId, classId, 'finish'] },
   )
   return { state, isFinished: finish.length > 0 }
+}
+
+/**
+ * More acts than any class has: an hour and a half counted rep by rep by the instructor's word is about three thousand. And more taps: two hundred
+ * students, fifty each.
+ */
+const MOST_ACTS = 6000
+const MOST_TAPS = 10_000
+
+/** @throws Refusal too-much where a class would have more acts or taps than any real one */
+async function refuseTooMany(club: Club, classId: string, { run, presence }: Batch): Promise<void> {
+  const over = async (what: string, sent: readonly unknown[], most: number, count: () => Promise<number>) => {
+    const had = sent.length ? await count() : 0
+    if (had >= most)
+      throw new Refusal(
+        'too-much',
+        `This class has ${had} ${what} already, more than any class: nothing more is taken.`,
+      )
+  }
+  await over('acts', run, MOST_ACTS, () => club.runEvents.count({ classId }))
+  await over('taps', presence, MOST_TAPS, () => club.presence.count({ classId }))
+}
+
+/**
+ * A finish that lies before the start it ends, because a clock was set back in between, is taken at the last act there was: the class ends, and that
+ * its time is not what was sent is marked.
+ */
+async function afterTheirStart<R extends ReturnType<typeof runRow>>(
+  club: Club,
+  classId: string,
+  rows: R[],
+): Promise<R[]> {
+  if (!rows.some(({ kind }) => kind === 'finish')) return rows
+  const known = await club.runEvents.all({ classId }, { columns: ['id', 'kind', 'atMs'], raw: true })
+  const ids = new Set(rows.map(({ id }) => id))
+  const all = [...known.filter(({ id }) => !ids.has(id)), ...rows]
+  const starts = all.filter(({ kind }) => kind === 'start').map(({ atMs }) => Number(atMs))
+  if (starts.length === 0) return rows
+  const startedAt = Math.min(...starts)
+  const last = Math.max(...all.filter(({ kind }) => kind !== 'finish').map(({ atMs }) => Number(atMs)))
+  return rows.map((row) =>
+    row.kind === 'finish' && row.atMs < startedAt
+      ? { ...row, atMs: last, doubt: 'before its start' as const }
+      : row,
+  )
 }
 
 function refuseNobody(marks: readonly PresenceMark[]): void {
@@ -131,6 +179,7 @@ const markRow = (mark: PresenceMark, classId: string, sentBy: string, time: Cloc
   ...eventRow(mark, classId, sentBy, time),
   studentId: mark.student ?? null,
   reason: mark.reason ?? null,
+  groupId: mark.group ?? null,
 })
 
 /** Unknown students are found only when the database says that there is one. */
@@ -175,6 +224,7 @@ const MARK_COLUMNS = [
   'undoes',
   'studentId',
   'reason',
+  'groupId',
   'sentBy',
   'receivedAt',
 ] as const
@@ -210,6 +260,7 @@ export const asMark = (row: MarkedRow): PresenceMark => ({
   ...eventOf<PresenceMark['kind']>(row),
   ...(row.studentId ? { student: row.studentId } : {}),
   ...(row.reason ? { reason: row.reason } : {}),
+  ...(row.groupId ? { group: row.groupId } : {}),
 })
 
 export const eventsOf = async (club: Club, classId: string): Promise<RunEvent[]> =>

@@ -10,15 +10,16 @@ import type { Club } from '../db/in-club'
 import { readLadder } from '../../core/curriculum/ladder'
 import { groupsFor, putLadder } from './ladder'
 import { groupsOf, itemsOf, ladderOf, syllabusRowsOf } from './library'
-import { badFields, Refusal } from './refusal'
+import { overwriteNamed } from './named-document'
+import { badFields } from './refusal'
+import { dropStaged, stage, staged, type Import } from './staging'
 import { putSyllabus } from './syllabus'
 
-/**
- * An import comes in pieces, so that it can show how far it is and be stopped; nothing of the library changes until it is
- * taken over, and then all of it in one transaction with the club locked, by the same rules as a form.
- */
+/** A library that is read in: by the same rules as a form, once all of it has come (`staging.ts`). */
 
-/** Puts a piece of an import aside. Sent again it is the same piece; pieces of an older import of this person go. */
+const importOf = (sentBy: string, importId: string): Import => ({ kind: 'library', importId, sentBy })
+
+/** Puts a piece of an import aside, once every item of it can stand. */
 export async function stageItems(
   club: Club,
   userId: string,
@@ -33,19 +34,15 @@ export async function stageItems(
     return []
   })
   if (faults.length) throw badFields(faults)
-  const older = await club.importRows.all({ sentBy: userId }, { columns: ['importId'] })
-  for (const id of new Set(older.map((row) => row.importId)))
-    if (id !== importId) await club.importRows.remove({ importId: id, sentBy: userId })
-  await club.importRows.putAll(
-    items.map((body) => ({ importId, itemId: body.id, sentBy: userId, body })),
-    ['body'],
+  return stage(
+    club,
+    importOf(userId, importId),
+    items.map((body) => ({ id: body.id, body })),
   )
-  return { staged: items.length }
 }
 
-export async function dropImport(club: Club, userId: string, importId: string): Promise<void> {
-  await club.importRows.remove({ importId, sentBy: userId })
-}
+export const dropImport = (club: Club, userId: string, importId: string): Promise<void> =>
+  dropStaged(club, importOf(userId, importId))
 
 export interface TakeOver {
   /** How many items were sent: a piece that got lost is noticed. */
@@ -60,19 +57,11 @@ export interface TakeOver {
 /** Takes an import over: items, ladder, shapes, syllabus, all or nothing. */
 export async function takeOver(club: Club, userId: string, importId: string, wanted: TakeOver) {
   await club.lock()
-  const rows = await club.importRows.all({ importId, sentBy: userId })
-  if (rows.length !== wanted.items)
-    throw new Refusal(
-      'incomplete',
-      `${rows.length} of ${wanted.items} items have arrived. Send the file again.`,
-    )
+  const of = importOf(userId, importId)
+  const items = await staged<Item>(club, of, wanted.items, 'items')
   const incoming = wanted.syllabus === undefined ? [] : readEntries(wanted.syllabus)
   const syllabus = layOver(await syllabusRowsOf(club), incoming)
-  const changed = await writeItems(
-    club,
-    rows.map(({ body }) => body),
-    syllabus,
-  )
+  const changed = await writeItems(club, items, syllabus)
   if (wanted.ladder !== undefined) await writeLadder(club, wanted.ladder)
   if (wanted.shapes) await writeShapes(club, wanted.shapes)
   if (wanted.series) await writeSeries(club, wanted.series)
@@ -80,7 +69,7 @@ export async function takeOver(club: Club, userId: string, importId: string, wan
     await club.changeRow({ syllabusVersion: (await club.row()).syllabusVersion + 1 })
     await putSyllabus(club, syllabus)
   }
-  await club.importRows.remove({ importId, sentBy: userId })
+  await dropStaged(club, of)
   await club.changed('library', 'items', 'imported', userId)
   return changed
 }
@@ -106,10 +95,7 @@ async function writeShapes(club: Club, documents: unknown[]): Promise<void> {
     if (read.ok) return read.shape
     throw badFields(read.faults.map((one) => ({ ...one, path: `shapes[${s}].${one.path}` })))
   })
-  await club.shapes.putAll(
-    shapes.map((body) => ({ id: body.id, name: body.name, body, version: 1 })),
-    ['name', 'body'],
-  )
+  await overwriteNamed(club, 'shapes', shapes)
 }
 
 /** Series of a file. A lesson that was made from a plan of another club keeps its title, and has to be given a plan anew. */
@@ -127,14 +113,15 @@ async function writeSeries(club: Club, documents: unknown[]): Promise<void> {
       )
     ).map(({ id }) => id),
   )
-  await club.series.putAll(
-    series.map((one) => {
-      const lessons = one.lessons.map(({ plan, ...lesson }) =>
+  await overwriteNamed(
+    club,
+    'series',
+    series.map((one) => ({
+      ...one,
+      lessons: one.lessons.map(({ plan, ...lesson }) =>
         plan !== undefined && plans.has(plan) ? { ...lesson, plan } : lesson,
-      )
-      return { id: one.id, name: one.name, body: { ...one, lessons }, version: 1 }
-    }),
-    ['name', 'body'],
+      ),
+    })),
   )
 }
 

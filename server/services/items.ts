@@ -54,19 +54,33 @@ export async function saveItem(
   return { version }
 }
 
-/** What speaks of an item: plans and their versions, what was practised and marked, the syllabus, other items, shapes. */
+/** What speaks of an item: plans and their versions, what was practised, marked and seen, whoever works at a version of it, the syllabus, other items, shapes, series, themes, and the term. */
 export async function usesOf(club: Club, id: string): Promise<Uses> {
-  const [shapes] = await club.select<{ n: number }>(
-    // As text: a value compared with a JSON column would be written as JSON first.
-    `SELECT COUNT(*) AS n FROM shapes WHERE club_id = :club AND CONCAT(body) LIKE :quoted`,
-    { quoted: `%"${id.replace(/[\\%_]/g, '\\$&')}"%` },
-  )
+  const quoted = `%"${id.replace(/[\\%_]/g, '\\$&')}"%`
+  const naming = async (table: 'shapes' | 'series' | 'programmes') => {
+    const [row] = await club.select<{ n: number }>(
+      // As text: a value compared with a JSON column would be written as JSON first.
+      `SELECT COUNT(*) AS n FROM ${table} WHERE club_id = :club AND CONCAT(body) LIKE :quoted`,
+      { quoted },
+    )
+    return Number(row?.n ?? 0)
+  }
   return {
     plans: await club.planItems.count({ itemId: id }),
-    ledger: (await club.practice.count({ itemId: id })) + (await club.marks.count({ itemId: id })),
+    ledger: (await club.ledger.count({ itemId: id })) + (await club.marks.count({ itemId: id })),
     syllabus: await club.syllabus.count({ itemId: id }),
-    items: (await itemsOf(club)).filter((item) => item.prerequisites.some((need) => need.item === id)).length,
-    shapes: Number(shapes?.n ?? 0),
+    items: (await itemsOf(club)).filter(
+      ({ prerequisites, parts = [] }) =>
+        prerequisites.some((need) => need.item === id) || parts.some(({ technique }) => technique === id),
+    ).length,
+    shapes: await naming('shapes'),
+    series: await naming('series'),
+    themes: await naming('programmes'),
+    term: await club.termPlaces.count({ itemId: id }),
+    people:
+      (await club.studentLayers.count({ itemId: id })) +
+      (await club.sightings.count({ itemId: id })) +
+      (await club.results.count({ itemId: id })),
   }
 }
 
@@ -83,7 +97,8 @@ export async function discardItem(
   const row = await club.items.locked({ id })
   if (!row) throw notFound('item')
   const uses = await usesOf(club, id)
-  const used = Object.values(uses).some((count) => count > 0)
+  // Its share of the term goes with it; anything else would be left naming nothing.
+  const used = Object.entries(uses).some(([what, count]) => what !== 'term' && count > 0)
   if (used) await club.items.change({ id }, { archived: true })
   else {
     await club.summary.remove({ itemId: id })

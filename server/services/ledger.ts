@@ -1,36 +1,10 @@
-import { creditTold } from '../../core/people/credit'
-import { replay, type Run } from '../../core/floor/run'
-import type { Plan } from '../../core/plan/schema'
-import type { PresenceMark, RunEvent } from '../../core/floor/events'
-import { toMs } from '../../core/kernel/units'
-import { attendanceOf, type Threes } from '../../core/people/register'
 import { addSectionRuns } from '../../core/people/section-runs'
 import type { SectionRuns } from '../../core/plan/practice-row'
 import type { Club } from '../db/in-club'
-import type { ClassRow, Figures, LedgerRow, PracticeRow } from '../db/rows'
+import type { ClassRow, Figures, LedgerRow } from '../db/rows'
+import type { Credited } from '../heavy/settlement'
 import { mergedRecords, onePerPerson } from './one-person'
 import { ownLayers } from './own-layers'
-
-/** What one student practised of one item at one layer in a class. */
-type Credited = Pick<PracticeRow, 'studentId' | 'itemId' | 'layer'> & Figures
-
-/** A class as it was run, and its attendance file in seconds of the plan as it stood in the end. */
-export function attendanceOfClass(
-  plan: Plan,
-  events: readonly RunEvent[],
-  marks: readonly PresenceMark[],
-  students: readonly { id: string; group: string; own?: Readonly<Record<string, number>> }[],
-  threes: Threes,
-) {
-  const run = runOfClass(plan, events)
-  return { run, attendance: attendanceOf(run, marks, students, threes) }
-}
-
-/** A class as it was run, up to its last act. */
-export function runOfClass(plan: Plan, events: readonly RunEvent[]): Run {
-  const last = events.reduce((latest, { at }) => Math.max(latest, at), 0)
-  return replay(plan, events, last)
-}
 
 /** The students of a class with the groups they were in when it began; before that, as they are. */
 export async function studentsOfClass(club: Club, { id: classId, day }: Pick<ClassRow, 'id' | 'day'>) {
@@ -48,26 +22,6 @@ export async function studentsOfClass(club: Club, { id: classId, day }: Pick<Cla
   }
   const students = await club.students.all({ sameAs: null }, { columns: ['id', 'groupId', 'rankId'] })
   return students.map(({ id, groupId, rankId }) => ({ id, group: groupId, rank: rankId, own: own.get(id) }))
-}
-
-/** What every student practised in a class. */
-export function creditedRows(plan: Plan, attendance: Parameters<typeof creditTold>[1]): Credited[] {
-  return creditTold(plan, attendance).flatMap(({ student, practice }) =>
-    practice.map((p) => ({
-      studentId: student,
-      itemId: p.technique,
-      layer: p.layer,
-      workMs: toMs(p.workSec),
-      holdingMs: toMs(p.holdingSec),
-      repsL: p.repsL,
-      repsR: p.repsR,
-      repsN: p.repsN,
-      received: p.received,
-      estimated: p.estimated,
-      inCombinations: p.inCombinations,
-      sections: p.sections ? JSON.stringify(p.sections) : null,
-    })),
-  )
 }
 
 const FIGURES = [
@@ -89,13 +43,17 @@ const NOTHING: Figures = {
   received: 0,
   estimated: false,
   inCombinations: 0,
+  inRoles: 0,
   sections: null,
 }
 
 const keyOf = ({ studentId, itemId, layer }: Pick<Credited, 'studentId' | 'itemId' | 'layer'>) =>
   `${studentId} ${itemId} ${layer}`
 const agree = (a: Figures, b: Figures) =>
-  a.sections === b.sections && FIGURES.every((name) => Number(a[name]) === Number(b[name]))
+  a.sections === b.sections &&
+  FIGURES.every((name) => Number(a[name]) === Number(b[name])) &&
+  // Not known of classes from before it was noted.
+  (a.inRoles === null || b.inRoles === null || Number(a.inRoles) === Number(b.inRoles))
 
 /**
  * What differs between what stands and what should: new and changed figures, and a row of zeroes for each that went away. Equal
@@ -120,8 +78,13 @@ interface Writing {
   /** The revision that stands. */
   revision: number
   figures: Credited[]
-  by: string | null
   why: LedgerRow['why']
+  /** Who changed what a student is credited with, and what they said of it. */
+  causeOf(student: string): Cause
+}
+
+export interface Cause {
+  by: string | null
   reason: string | null
 }
 
@@ -136,7 +99,7 @@ const ROWS_AT_ONCE = 500
  */
 export async function writeLedger(
   club: Club,
-  { classId, day, revision, figures, by, why, reason }: Writing,
+  { classId, day, revision, figures, why, causeOf }: Writing,
 ): Promise<number> {
   const standing = await club.practice.all({ classId }, { raw: true })
   const changed = revisionsOf(standing, figures)
@@ -146,10 +109,15 @@ export async function writeLedger(
   const isGone = (row: Credited) => agree(row, NOTHING)
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
     const piece = rows.slice(from, from + ROWS_AT_ONCE)
-    await club.ledger.append(piece.map((row) => ({ ...row, writtenBy: by, why, reason })))
+    await club.ledger.append(
+      piece.map((row) => {
+        const { by, reason } = causeOf(row.studentId)
+        return { ...row, writtenBy: by, why, reason }
+      }),
+    )
     await club.practice.append(
       piece.filter((row) => !isGone(row)),
-      [...FIGURES, 'sections', 'day', 'revision'],
+      [...FIGURES, 'inRoles', 'sections', 'day', 'revision'],
     )
   }
   for (const { studentId, itemId, layer } of rows.filter(isGone))
@@ -157,6 +125,9 @@ export async function writeLedger(
   await summarise(club, rows)
   return next
 }
+
+/** Reps performed in work of two roles; where a class was settled before they were noted, all of an item that was received too. */
+export const IN_ROLES = 'COALESCE(in_roles, IF(received > 0, reps_l + reps_r + reps_n, 0))'
 
 type Sums = Omit<Figures, 'estimated' | 'sections'> & {
   studentId: string
@@ -176,6 +147,7 @@ const SUMMED = [
   'repsN',
   'received',
   'inCombinations',
+  'inRoles',
 ] as const
 type Summed = Record<(typeof SUMMED)[number], number>
 const STUDENTS_AT_ONCE = 25
@@ -201,7 +173,7 @@ async function summarise(
       `SELECT student_id AS studentId, item_id AS itemId, COUNT(DISTINCT day) AS days,
         DATE_FORMAT(MAX(day), '%Y-%m-%d') AS lastDay, MAX(layer) AS layer, SUM(work_ms) AS workMs, SUM(holding_ms) AS holdingMs,
         SUM(reps_l) AS repsL, SUM(reps_r) AS repsR, SUM(reps_n) AS repsN, SUM(received) AS received,
-        SUM(in_combinations) AS inCombinations
+        SUM(in_combinations) AS inCombinations, SUM(${IN_ROLES}) AS inRoles
       FROM practice WHERE club_id = :club AND student_id IN (:students) AND item_id IN (:items) GROUP BY student_id, item_id`,
       { students: [...some], items: [...new Set([...pairs.values()].map(({ itemId }) => itemId))] },
     )

@@ -1,6 +1,7 @@
 import type { Ladder } from '../../core/curriculum/ladder'
 import type { Syllabus } from '../../core/curriculum/syllabus'
 import type { ClassGroup, Library, LibraryItem } from '../../shared/answers'
+import { calendarOf } from './calendar'
 import type { Club } from '../db/in-club'
 import { settingsOf } from './settings'
 
@@ -53,8 +54,10 @@ export async function library(club: Club): Promise<Library> {
   const { name, place, zone, firstSide, lengthMin, startTime } = row
   const { settingsVersion, ladderVersion, syllabusVersion } = row
   const ladder = await ladderOf(club)
+  const series = await club.series.all({}, { order: [['name', 'ASC']] })
+  const shapes = await club.shapes.all({}, { order: [['name', 'ASC']] })
   return {
-    club: { name, place, zone, firstSide, lengthMin, startTime },
+    club: { calendar: calendarOf(club.id), name, place, zone, firstSide, lengthMin, startTime },
     settings: settingsOf(row),
     versions: { settings: settingsVersion, ladder: ladderVersion, syllabus: syllabusVersion },
     ladderKind: ladder.kind,
@@ -62,7 +65,9 @@ export async function library(club: Club): Promise<Library> {
     groups: await groupsOf(club),
     items: await itemsOf(club),
     syllabus: await syllabusRowsOf(club),
-    series: (await club.series.all({}, { order: [['name', 'ASC']] })).map(({ body }) => body),
-    shapes: (await club.shapes.all({}, { order: [['name', 'ASC']] })).map(({ body }) => body),
+    series: series.map(({ body }) => body),
+    shapes: shapes.map(({ body }) => body),
+    seriesVersions: Object.fromEntries(series.map(({ id, version }) => [id, version])),
+    shapeVersions: Object.fromEntries(shapes.map(({ id, version }) => [id, version])),
   }
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
-import { record, text } from '../../core/kernel/fields'
+import { name, record, text } from '../../core/kernel/fields'
 import { readLadder, NO_RANKS, type Ladder } from '../../core/curriculum/ladder'
 import { SHIPPED_SHAPES } from '../../core/curriculum/shipped-shapes'
 import { fault } from '../../core/kernel/faults'
@@ -17,9 +17,9 @@ import { addressOf } from './accounts'
 import { putSyllabus } from './syllabus'
 
 export const newClubSchema = record({
-  club: text(120),
+  club: name(120),
   zone: text(60),
-  name: text(120),
+  name: name(120),
   email: z.email({ error: 'must be an e-mail address' }).max(190),
   password: z.string().min(12, { error: 'must have at least 12 characters' }).max(200),
   /** The starter library to begin with; none begins empty. */

@@ -115,6 +115,7 @@ export async function erasePerson(club: Club, userId: string, id: string, name: 
   await club.sightings.remove({ studentId: records })
   await club.results.remove({ studentId: records })
   await club.incidents.remove({ studentId: records })
+  await club.importRows.remove({ kind: 'roster', rowId: records })
   await club.readerTaps.change({ studentId: records }, { tag: '' })
   for (const record of records)
     await changeLists(club, await thoseWhoList(club, record), (list) => list.filter((one) => one !== record))

@@ -3,17 +3,18 @@ import { asksOf, type BoardAsks } from '../../core/partners/for-board'
 import type { BoardPartners, PartnersAsked } from '../../core/partners/board-partners'
 import { key, PairCosts, pairsWithin } from '../../core/partners/pairing'
 import type { RosterFile, Partner } from '../../core/partners/roster-file'
-import { planRounds } from '../../core/partners/rounds'
 import { saysOf } from '../../core/partners/words'
-import { groupInHall } from '../../core/people/placed'
+import { groupAmong, groupInHall } from '../../core/people/placed'
 import { mayPair, readRegister, type Threes } from '../../core/people/register'
 import { ageOn } from '../../core/people/student'
 import type { Plan } from '../../core/plan/schema'
 import { techniquesOf } from '../../core/plan/techniques'
 import type { BoardPairs } from '../../shared/answers'
 import { mayAsk } from '../access'
-import type { Club } from '../db/in-club'
+import type { Database } from '../db/connect'
+import { inClub, readClub, type Club } from '../db/in-club'
 import type { ClassRow, PairingRow } from '../db/rows'
+import { inThread } from '../heavy/run'
 import { findClass, planOfClass } from './classes'
 import { classForActing, marksOf } from './events'
 import { mergedRecords } from './one-person'
@@ -41,26 +42,26 @@ export async function pairsOfClass(
   return rows.map((pairing) => told(pairing, hall, user))
 }
 
-/**
- * Works out the partners of a board and keeps them. Before anything is tapped on the register everybody expected is paired, afterwards who is
- * in the hall and not sitting out.
- *
- * @throws Refusal stale when somebody else paired meanwhile, recorded when the class is over
- */
-export async function pairBoard(
+/** What the partners of a board are worked out from. */
+interface ToPair {
+  hall: Hall
+  asks: BoardAsks
+  before: PairingRow | undefined
+  /** How many taps the register had when it was read. */
+  taps: number
+}
+
+async function readToPair(
   club: Club,
   user: SignedIn,
   classId: string,
   board: string,
   asked: PartnersAsked,
   now: number,
-): Promise<BoardPairs> {
-  // The same lock as settling: what a finished class is credited with does not change behind it.
-  await club.settlements.locked({ classId })
+): Promise<ToPair> {
   await classForActing(club, user, classId, now)
   const row = await findClass(club, classId)
-  if (row.state === 'finished')
-    throw new Refusal('recorded', 'The class is over: who worked with whom is part of its record.')
+  refuseFinished(row)
   const plan = await planOfClass(club, row)
   const block = plan.blocks.find(({ id }) => id === board)
   if (!block) throw notFound('board')
@@ -71,15 +72,54 @@ export async function pairBoard(
   const asks = asksOf(plan, block, (id) => items.get(id))
   if (!asks) throw badFields([fault(['board'], 'is worked without a partner')])
   const before = (await pairingsOf(club, classId)).find((pairing) => pairing.board === board)
-  const hall = await hallOf(club, row, plan)
-  if ((before?.version ?? 0) !== asked.base)
-    // What stands is read by its own question: why somebody was left over is not for everybody.
-    throw stale('partners', null, asked, before?.version ?? 0)
-  const body = settledFor(hall, asks, asked, before?.body)
-  const pairing = { classId, board, body, version: asked.base + 1, savedBy: user.id, savedAt: new Date() }
-  await club.pairings.putAll([pairing], ['body', 'version', 'savedBy', 'savedAt'])
-  await club.changed('class', classId, 'paired', user.id)
-  return told({ ...pairing, clubId: club.id }, hall, user)
+  refuseStale(before, asked)
+  const taps = await club.presence.count({ classId })
+  return { hall: await hallOf(club, row, plan), asks, before, taps }
+}
+
+function refuseFinished({ state }: Pick<ClassRow, 'state'>): void {
+  if (state === 'finished')
+    throw new Refusal('recorded', 'The class is over: who worked with whom is part of its record.')
+}
+
+function refuseStale(before: Pick<PairingRow, 'version'> | undefined, asked: PartnersAsked): void {
+  // What stands is read by its own question: why somebody was left over is not for everybody.
+  if ((before?.version ?? 0) !== asked.base) throw stale('partners', null, asked, before?.version ?? 0)
+}
+
+/** So often partners are worked out anew because somebody came or went meanwhile. */
+const PAIR_TRIES = 3
+
+/**
+ * Works out the partners of a board and keeps them. Before anything is tapped on the register everybody expected is paired, afterwards who is
+ * in the hall and not sitting out. Worked out in a thread, with nothing locked; kept where the register still is what it was.
+ *
+ * @throws Refusal stale when somebody else paired meanwhile, recorded when the class is over
+ */
+export async function pairBoard(
+  db: Database,
+  user: SignedIn,
+  classId: string,
+  board: string,
+  asked: PartnersAsked,
+  now: number,
+): Promise<BoardPairs> {
+  for (let tries = 1; ; tries++) {
+    const read = await readClub(db, user.clubId, (club) => readToPair(club, user, classId, board, asked, now))
+    const body = await settledFor(read.hall, read.asks, asked, read.before?.body)
+    const kept = await inClub(db, user.clubId, async (club) => {
+      // The same lock as settling: what a finished class is credited with does not change behind it.
+      await club.settlements.locked({ classId })
+      refuseFinished(await findClass(club, classId))
+      refuseStale(await club.pairings.one({ classId, board }, ['version']), asked)
+      if (tries < PAIR_TRIES && (await club.presence.count({ classId })) !== read.taps) return undefined
+      const pairing = { classId, board, body, version: asked.base + 1, savedBy: user.id, savedAt: new Date() }
+      await club.pairings.putAll([pairing], ['body', 'version', 'savedBy', 'savedAt'])
+      await club.changed('class', classId, 'paired', user.id)
+      return { ...pairing, clubId: club.id }
+    })
+    if (kept) return told(kept, read.hall, user)
+  }
 }
 
 /** The pairings of a class, by board; whoever was paired under a record that was merged is the kept one. */
@@ -125,7 +165,12 @@ async function hallOf(club: Club, row: ClassRow, plan: Plan): Promise<Hall> {
     maxMassRatio: settings.limits.maxMassRatio,
     gap: settings.mentorGap,
     students: [...members, ...guests].flatMap((student) => {
-      const group = groupInHall(plan.groups, { group: student.groupId, rank: student.rankId })
+      const group = groupInHall(plan.groups, {
+        tonight: marks.get(student.id)?.group,
+        group: student.groupId,
+        rank: student.rankId,
+      })
+      if (!isBegun && !groupAmong(plan.groups, { group: student.groupId, rank: student.rankId })) return []
       if (!group || (isBegun && !mayPair(marks.get(student.id)))) return []
       const age = ageOn(student, row.day)
       return [
@@ -201,21 +246,23 @@ function fileFor(
 }
 
 /** The partners of all pools of a board, round by round. */
-function settledFor(
+async function settledFor(
   hall: Hall,
   asks: BoardAsks,
   asked: PartnersAsked,
   before: BoardPartners | undefined,
-): BoardPartners {
+): Promise<BoardPartners> {
   const standing = before?.rounds[0]?.groups ?? []
   const shown =
     asked.way === 'next' ? [...(before?.shown ?? []), ...standing.filter(isNotPinned(asked.pins))] : []
-  const plans = asks.pools.map((groups) =>
-    planRounds(fileFor(hall, asked.school, asks.contact, groups), asked.rounds, {
-      pins: asked.pins,
-      shown,
-      ...(asked.way === 'fit' ? { keep: standing } : {}),
-    }),
+  const plans = await Promise.all(
+    asks.pools.map((groups) =>
+      inThread('rounds', fileFor(hall, asked.school, asks.contact, groups), asked.rounds, {
+        pins: asked.pins,
+        shown,
+        ...(asked.way === 'fit' ? { keep: standing } : {}),
+      }),
+    ),
   )
   return {
     school: asked.school,

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import { fault, type Fault } from '../../core/kernel/faults'
 import { equalDocuments } from '../../core/kernel/merge-documents'
-import { isKnown, writeRosterCsv } from '../../core/people/roster-csv'
-import { ageOn, fullName, type Student } from '../../core/people/student'
+import { writeRosterCsv } from '../../core/people/roster-csv'
+import { ageOn, type Student } from '../../core/people/student'
 import type { RosterEntry, RosterPage } from '../../shared/answers'
 import { seesHealth } from '../access'
 import { databaseError, DUPLICATE, type Club } from '../db/in-club'
@@ -174,12 +174,7 @@ export async function writeStudent(
   byRank: ReadonlyMap<string, string>,
 ): Promise<number> {
   const before = asDocument(row)
-  const hidden = seesHealth(keeper.role)
-    ? {}
-    : Object.fromEntries(
-        HEALTH.flatMap((field) => (before[field] === undefined ? [] : [[field, before[field]]])),
-      )
-  const student: Student = { ...given, ...hidden }
+  const student = withHidden(row, given, keeper)
   const version = row.version + 1
   try {
     await club.students.change({ id: row.id }, { ...columnsOf(student, byRank), version })
@@ -187,35 +182,41 @@ export async function writeStudent(
     if (databaseError(error) === DUPLICATE) throw tagTaken()
     throw error
   }
-  if (
-    student.rank !== before.rank ||
-    student.notches !== before.notches ||
-    student.rankSince !== before.rankSince
-  )
-    await award(club, keeper.id, row.id, student)
+  if (isAward(before, student)) await award(club, keeper.id, row.id, student)
   await club.changed('students', row.id, 'saved', keeper.id)
   return version
 }
 
 const tagTaken = () => badFields([fault(['tag'], 'is another student’s')])
 
-const award = (club: Club, userId: string, studentId: string, { rank, notches, rankSince }: Student) =>
-  club.rankAwards.add({
-    id: randomUUID(),
-    studentId,
-    rankId: rank,
-    notches,
-    day: rankSince ?? null,
-    givenBy: userId,
-  })
+/** What whoever writes does not see stays. */
+export function withHidden(row: StudentRow, given: Student, { role }: Keeper): Student {
+  if (seesHealth(role)) return given
+  const before = asDocument(row)
+  const hidden = HEALTH.flatMap((field) => (before[field] === undefined ? [] : [[field, before[field]]]))
+  return { ...given, ...Object.fromEntries(hidden) } as Student
+}
+
+/** Another rank, other notches or another day of them is a line more in their history. */
+export const isAward = (before: Student, after: Student): boolean =>
+  after.rank !== before.rank || after.notches !== before.notches || after.rankSince !== before.rankSince
+
+export const awardRow = (userId: string, studentId: string, { rank, notches, rankSince }: Student) => ({
+  id: randomUUID(),
+  studentId,
+  rankId: rank,
+  notches,
+  day: rankSince ?? null,
+  givenBy: userId,
+})
+
+const award = (club: Club, userId: string, studentId: string, student: Student) =>
+  club.rankAwards.add(awardRow(userId, studentId, student))
 
 /** Those to be kept apart or together are students of this club, and others than the student. */
-async function refuseStrangers(club: Club, { apart, together }: Student, id: string): Promise<void> {
-  const ids = [...apart, ...together]
-  if (ids.length === 0) return
-  const known = new Set((await club.students.all({ id: ids }, { columns: ['id'] })).map((row) => row.id))
-  const faults = (['apart', 'together'] as const).flatMap((list): Fault[] =>
-    (list === 'apart' ? apart : together).flatMap((other, n) =>
+export const strangersIn = (student: Student, id: string, known: ReadonlySet<string>): Fault[] =>
+  (['apart', 'together'] as const).flatMap((list) =>
+    student[list].flatMap((other, n) =>
       other === id
         ? [fault([list, n], 'must be somebody else')]
         : known.has(other)
@@ -223,6 +224,12 @@ async function refuseStrangers(club: Club, { apart, together }: Student, id: str
           : [fault([list, n], 'is no student of this club')],
     ),
   )
+
+async function refuseStrangers(club: Club, student: Student, id: string): Promise<void> {
+  const ids = [...student.apart, ...student.together]
+  if (ids.length === 0) return
+  const known = new Set((await club.students.all({ id: ids }, { columns: ['id'] })).map((row) => row.id))
+  const faults = strangersIn(student, id, known)
   if (faults.length) throw badFields(faults)
 }
 
@@ -242,73 +249,4 @@ export async function archiveStudent(
     await club.changed('students', id, archived ? 'archived' : 'brought back', keeper.id)
   }
   return { active: !archived }
-}
-
-const MOST_ROWS = 2000
-export const takeOverBody = z.object({
-  rows: z
-    .array(z.object({ row: z.number().int(), id: z.uuid(), isNew: z.boolean(), student: z.unknown() }))
-    .max(MOST_ROWS, { error: `must be at most ${MOST_ROWS} rows` }),
-})
-
-/**
- * Takes the rows of a file over, all or nothing, by the same rules as a form. The device names the ids of new students, so that a file
- * sent twice adds nobody twice.
- */
-export async function takeOverRoster(
-  club: Club,
-  keeper: Keeper,
-  { rows }: z.infer<typeof takeOverBody>,
-  now: number,
-): Promise<{ added: number; changed: number }> {
-  await club.lock()
-  const ground = await groundOf(club, now)
-  const faults: Fault[] = []
-  const read = rows.flatMap(({ row, id, isNew, student: document }) => {
-    try {
-      return [{ row, id, isNew, student: readAs(document, ground, keeper.role) }]
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      faults.push(...(error.more.faults ?? []).map((one) => ({ ...one, path: `row ${row}: ${one.path}` })))
-      return []
-    }
-  })
-  if (faults.length) throw badFields(faults)
-  const known = new Map(
-    (await club.students.all({ id: read.map(({ id }) => id) })).map((row) => [row.id, row]),
-  )
-  const roster = (await club.students.all({ sameAs: null, erasedAt: null })).map((row) => ({
-    id: row.id,
-    student: asDocument(row),
-  }))
-  let [added, changed] = [0, 0]
-  for (const { row, id, isNew, student } of read) {
-    const before = known.get(id)
-    try {
-      if (before?.sameAs ?? before?.erasedAt)
-        throw badFields([
-          fault(['id'], 'is of a record that was merged or erased since: save the roster anew'),
-        ])
-      if (before) {
-        if (equalDocuments(asSeen(asDocument(before), keeper.role), student)) continue
-        await refuseStrangers(club, student, id)
-        await writeStudent(club, keeper, before, student, ground.byRank)
-        changed++
-      } else if (isNew) {
-        if (isKnown(student, roster))
-          throw badFields([fault(['first name'], 'is on the roster already: read the file again')])
-        await addStudent(club, keeper, { id, student }, now)
-        added++
-      } else throw badFields([fault(['id'], 'is no student of this club')])
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      throw badFields(
-        (error.more.faults ?? []).map((one) => ({
-          ...one,
-          path: `row ${row} (${fullName(student)}): ${one.path}`,
-        })),
-      )
-    }
-  }
-  return { added, changed }
 }

@@ -136,10 +136,12 @@ async function asSaved(club: Club, row: PlanRow): Promise<SavedPlan> {
 async function heldBy(club: Club, planId: string): Promise<SavedPlan['held']> {
   const rows = await club.classes.all(
     { planId },
-    { columns: ['id', 'day', 'startTime', 'state'], order: [['day', 'DESC']] },
+    { columns: ['id', 'calendarUid', 'day', 'startTime', 'state'], order: [['day', 'DESC']] },
   )
   const held = rows.find(({ state }) => state !== 'finished') ?? rows[0]
-  return held ? { id: held.id, day: held.day, startTime: held.startTime, state: held.state } : null
+  if (!held) return null
+  const { id, calendarUid, day, startTime, state } = held
+  return { id, uid: calendarUid ?? id, day, startTime, state }
 }
 
 /** Puts a plan away out of the list, or takes it out again. */

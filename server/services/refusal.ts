@@ -16,6 +16,7 @@ export type RefusalCode =
   | 'wrong-sign-in'
   | 'signed-out'
   | 'too-many'
+  | 'too-much'
   | 'no-new-clubs'
 
 /** Something a caller must be told. `title` is one sentence a person can act on; `faults` name the fields. */

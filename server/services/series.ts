@@ -3,6 +3,7 @@ import { fault } from '../../core/kernel/faults'
 import type { SeriesPage } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import { itemsOf } from './library'
+import { keepNamed } from './named-document'
 import { badFields, notFound } from './refusal'
 
 async function checkSeries(club: Club, document: unknown): Promise<Series> {
@@ -19,13 +20,19 @@ async function checkSeries(club: Club, document: unknown): Promise<Series> {
   return read.series
 }
 
-/** Keeps a series under its id, in the place of one that was there. */
-export async function saveSeries(club: Club, userId: string, id: string, document: unknown): Promise<void> {
+/** Keeps a series over the version it was made from. */
+export async function saveSeries(
+  club: Club,
+  userId: string,
+  id: string,
+  { base, series: document }: { base: number; series?: unknown },
+): Promise<{ version: number }> {
   await club.lock()
   const series = await checkSeries(club, document)
   if (series.id !== id) throw badFields([fault(['id'], `must be "${id}"`)])
-  await club.series.putAll([{ id, name: series.name, body: series, version: 1 }], ['name', 'body'])
+  const kept = await keepNamed(club, 'series', 'series', series, base)
   await club.changed('library', 'series', 'saved', userId)
+  return kept
 }
 
 export async function removeSeries(club: Club, userId: string, id: string): Promise<void> {

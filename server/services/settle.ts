@@ -1,16 +1,15 @@
 import { QueryTypes } from 'sequelize'
-import { groupTimes } from '../../core/floor/group-times'
-import type { Run, RunPhase } from '../../core/floor/run'
-import type { Stood } from '../../core/people/attendance-figures'
-import { readRegister } from '../../core/people/register'
+import { cutTo } from '../../core/kernel/sound-text'
 import type { Plan } from '../../core/plan/schema'
 import type { Database } from '../db/connect'
 import { inClub, readClub, type Club } from '../db/in-club'
 import type { ClassRow, SettlementRow } from '../db/rows'
+import { inThread } from '../heavy/run'
+import type { Settlement, SettlementInput } from '../heavy/settlement'
 import { ownLayers } from './own-layers'
-import { attendanceOfClass, creditedRows, runOfClass, writeLedger } from './ledger'
+import { writeLedger, type Cause } from './ledger'
 import { asMark, asRunEvent, markRowsOf, runRowsOf, type MarkedRow, type RunRow } from './events'
-import { noteAttendance, stoodOf } from './attendance'
+import { noteAttendance } from './attendance'
 import { mergedRecords, onePerPerson } from './one-person'
 import { threesOf } from './partners'
 import { notFound } from './refusal'
@@ -19,17 +18,26 @@ import { planOfClass } from './classes'
 /**
  * Settling a class: its state, the group each student was in, and its ledger, brought to what all its events say. A projection
  * of the rows in the tables: once for many taps, by whichever process has the class, and any number of times with the same
- * outcome. What is locked is the class's settlement and nothing that a tap needs.
+ * outcome. It is read without a lock, worked out in a thread beside the event loop, and written in a short transaction that locks the class's
+ * settlement and looks whether anything came meanwhile.
  */
 
-const STATE: Record<RunPhase, ClassRow['state']> = {
-  ready: 'planned',
-  running: 'running',
-  paused: 'running',
-  finished: 'finished',
+export type Settled = { state: ClassRow['state'] } | 'busy'
+
+/** What a class is settled from, and up to where it was settled when that was read. */
+interface Read {
+  row: ClassRow
+  plan: Plan
+  before: SettlementRow
+  events: number
+  runRows: RunRow[]
+  markRows: MarkedRow[]
+  everyone: Awaited<ReturnType<typeof studentsAsTheyWere>>
+  input: SettlementInput
 }
 
-export type Settled = { state: ClassRow['state'] } | 'busy'
+/** So often it is worked out anew because something came meanwhile; then it is written with the lock held from the beginning. */
+const TRIES = 3
 
 /**
  * @param options.wait whether to wait for somebody who is settling the class now; else `busy` is answered at once
@@ -41,17 +49,135 @@ export async function settleClass(
   classId: string,
   options: { wait: boolean },
 ): Promise<Settled> {
+  for (let tries = 1; tries <= TRIES; tries++) {
+    const read = await inClub(db, clubId, (club) => readToSettle(club, classId))
+    if ('state' in read) return read
+    const worked = await inThread('settlement', read.input)
+    const written = await inClub(db, clubId, async (club) => {
+      const settlement = await lockSettlement(club, classId, options.wait)
+      if (!settlement) return 'busy'
+      if (!isAsRead(settlement, read.before) || (await eventsOfClass(club, classId)) !== read.events)
+        return 'again'
+      return { state: await write(club, read, worked) }
+    })
+    if (written !== 'again') return written
+  }
   return inClub(db, clubId, async (club) => {
     const settlement = await lockSettlement(club, classId, options.wait)
     if (!settlement) return 'busy'
-    // Read under the lock: what was read before it may be what somebody else has just settled anew.
-    const row = await club.classes.one({ id: classId })
-    if (!row) throw notFound('class')
-    const run = await runRowsOf(club, classId)
-    const events = run.length + (await club.presence.count({ classId }))
-    if (events === settlement.events) return { state: row.state }
-    return { state: await settle(club, row, settlement, run, events) }
+    const read = await readToSettle(club, classId)
+    if ('state' in read) return read
+    return { state: await write(club, read, await inThread('settlement', read.input)) }
   })
+}
+
+/** Nobody settled the class meanwhile, and nobody asked for it to be settled anew. */
+const isAsRead = (now: SettlementRow, then: SettlementRow): boolean =>
+  Number(now.events) === Number(then.events) &&
+  Number(now.revision) === Number(then.revision) &&
+  now.anewBy === then.anewBy &&
+  now.anewWhy === then.anewWhy
+
+async function eventsOfClass(club: Club, classId: string): Promise<number> {
+  return (await club.runEvents.count({ classId })) + (await club.presence.count({ classId }))
+}
+
+/** @returns what the class is settled from, or its state where it is settled already */
+async function readToSettle(club: Club, classId: string): Promise<Read | { state: ClassRow['state'] }> {
+  const before = await settlementOf(club, classId)
+  const events = await eventsOfClass(club, classId)
+  if (events === Number(before.events)) {
+    const row = await club.classes.one({ id: classId }, ['id', 'state'])
+    if (!row) throw notFound('class')
+    return { state: row.state }
+  }
+  return readClass(club, classId, before)
+}
+
+/** What a class is settled from, whether it is or not. */
+export const readForPreview = async (club: Club, classId: string): Promise<Read> =>
+  readClass(club, classId, await settlementOf(club, classId))
+
+async function readClass(club: Club, classId: string, before: SettlementRow): Promise<Read> {
+  const row = await club.classes.one({ id: classId })
+  if (!row) throw notFound('class')
+  const runRows = await runRowsOf(club, classId)
+  const markRows = await markRowsOf(club, classId)
+  const events = runRows.length + markRows.length
+  const plan = row.runPlan ?? (await planAsBegun(club, row, runRows))
+  const acts = runRows.map(asRunEvent)
+  const own = await ownLayers(club, row.day)
+  const tapped = new Set(markRows.flatMap(({ madeUnder }) => madeUnder ?? []))
+  const isBegun = acts.some(({ kind }) => kind === 'start')
+  const everyone = isBegun ? await studentsAsTheyWere(club, classId, tapped) : []
+  const students = everyone
+    .filter(({ counts }) => counts)
+    .map(({ id, group, rank }) => ({ id, group, rank, own: own.get(id) }))
+  const threes = [...(await threesOf(club, classId, plan))]
+  const input = { plan, acts, marks: markRows.map(asMark), students, threes }
+  return { row, plan, before, events, runRows, markRows, everyone, input }
+}
+
+async function write(
+  club: Club,
+  { row, plan, before, events, runRows, markRows, everyone }: Read,
+  { state, figures, stood, times }: Settlement,
+): Promise<ClassRow['state']> {
+  await noteAttendance(club, row.id, everyone, new Map(stood))
+  const revision = await writeLedger(club, {
+    classId: row.id,
+    day: row.day,
+    revision: before.revision,
+    figures,
+    why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',
+    causeOf: causes(before, runRows, markRows, row.state === 'finished'),
+  })
+  const runPlan = state === 'planned' ? null : plan
+  if (state !== row.state || (runPlan === null) !== (row.runPlan === null))
+    await club.classes.change({ id: row.id }, { state, runPlan })
+  await club.settlements.change(
+    { classId: row.id },
+    {
+      events,
+      revision,
+      settledAt: new Date(),
+      anewBy: null,
+      anewWhy: null,
+      times,
+      failed: 0,
+      failedAt: null,
+      failedWhy: null,
+    },
+  )
+  if (state !== row.state || revision !== before.revision)
+    await club.changed('class', row.id, 'settled', newestOf([...runRows, ...markRows])?.sentBy ?? null)
+  return state
+}
+
+/**
+ * Who changed what a student is credited with: whoever had the class settled anew; else the newest of the acts of the class and of the taps of that
+ * very student, each with what was said of it.
+ */
+function causes(
+  { anewBy, anewWhy }: SettlementRow,
+  runRows: readonly RunRow[],
+  markRows: readonly MarkedRow[],
+  isCorrection: boolean,
+): (student: string) => Cause {
+  const act = newestOf(runRows)
+  const byId = new Map(markRows.map((mark) => [mark.id, mark]))
+  const marksOf = new Map<string, MarkedRow[]>()
+  for (const mark of markRows) {
+    // What is taken back is about whom it was about.
+    const student = mark.studentId ?? byId.get(mark.undoes ?? '')?.studentId
+    if (student) marksOf.set(student, [...(marksOf.get(student) ?? []), mark])
+  }
+  return (student) => {
+    const newest = newestOf<RunRow | MarkedRow>([...(act ? [act] : []), ...(marksOf.get(student) ?? [])])
+    const said = newest && 'reason' in newest ? newest.reason : null
+    if (anewBy ?? anewWhy) return { by: anewBy, reason: isCorrection ? anewWhy : null }
+    return { by: newest?.sentBy ?? null, reason: isCorrection ? said : null }
+  }
 }
 
 /**
@@ -71,94 +197,29 @@ export async function changeAndSettle(
   return { classes: classIds.length }
 }
 
+/** Where the class's settlement stands; begun where there is none yet. */
+async function settlementOf(club: Club, classId: string): Promise<SettlementRow> {
+  const found = await club.settlements.one({ classId })
+  if (found) return found
+  if (!(await club.classes.one({ id: classId }, ['id']))) throw notFound('class')
+  // A class that came into the table in another way than through `addClass` begins unsettled.
+  await club.settlements.append([{ classId, events: 0, revision: 0 }], ['classId'])
+  return settlementOf(club, classId)
+}
+
 /** The class's settlement, locked; nothing when somebody else has it and it is not waited for. */
 async function lockSettlement(
   club: Club,
   classId: string,
   wait: boolean,
 ): Promise<SettlementRow | undefined> {
-  if (!(await club.settlements.one({ classId }))) {
-    if (!(await club.classes.one({ id: classId }, ['id']))) throw notFound('class')
-    // A class that came into the table in another way than through `addClass` begins unsettled.
-    await club.settlements.append([{ classId, events: 0, revision: 0 }], ['classId'])
-  }
+  await settlementOf(club, classId)
   return wait ? club.settlements.locked({ classId }) : club.settlements.lockedIfFree({ classId })
 }
 
-async function settle(
-  club: Club,
-  row: ClassRow,
-  settlement: SettlementRow,
-  runRows: RunRow[],
-  events: number,
-): Promise<ClassRow['state']> {
-  const plan = row.runPlan ?? (await planAsBegun(club, row, runRows))
-  const acts = runRows.map(asRunEvent)
-  const isBegun = acts.some(({ kind }) => kind === 'start')
-  const state = STATE[runOfClass(plan, acts).phase]
-  // While the class is on nobody is credited yet, and its taps need not be read.
-  const markRows = state === 'finished' ? await markRowsOf(club, row.id) : []
-  const own = state === 'finished' ? await ownLayers(club, row.day) : undefined
-  const tapped = new Set(markRows.flatMap(({ madeUnder }) => madeUnder ?? []))
-  const everyone = isBegun ? await studentsAsTheyWere(club, row.id, tapped) : []
-  const students = everyone.filter(({ counts }) => counts)
-  const taking = students.map((student) => ({ ...student, own: own?.get(student.id) }))
-  const newest = newestOf([...runRows, ...markRows])
-  const marks = markRows.map(asMark)
-  const held =
-    state === 'finished'
-      ? attendanceOfClass(plan, acts, marks, taking, await threesOf(club, row.id, plan))
-      : undefined
-  const ids = students.map(({ id }) => id)
-  const stood = stoodOf(ids, held?.attendance, readRegister(marks))
-  await noteAttendance(club, row.id, everyone, stood)
-  const revision = await writeLedger(club, {
-    classId: row.id,
-    day: row.day,
-    revision: settlement.revision,
-    figures: held ? creditedRows(held.run.plan, held.attendance) : [],
-    by: settlement.anewBy ?? newest?.sentBy ?? null,
-    why: state !== 'finished' ? 'undo' : row.state === 'finished' ? 'correction' : 'finish',
-    reason: row.state === 'finished' ? (settlement.anewWhy ?? reasonOf(newest)) : null,
-  })
-  const runPlan = state === 'planned' ? null : plan
-  if (state !== row.state || (runPlan === null) !== (row.runPlan === null))
-    await club.classes.change({ id: row.id }, { state, runPlan })
-  await club.settlements.change(
-    { classId: row.id },
-    {
-      events,
-      revision,
-      settledAt: new Date(),
-      anewBy: null,
-      anewWhy: null,
-      times: held ? timesOf(held.run, students, stood) : null,
-    },
-  )
-  if (state !== row.state || revision !== settlement.revision)
-    await club.changed('class', row.id, 'settled', newest?.sentBy ?? null)
-  return state
-}
-
-/** Where the time went for those who came, as it is kept. */
-function timesOf(
-  run: Run,
-  students: readonly { id: string; group: string }[],
-  stood: ReadonlyMap<string, Stood | null>,
-): string {
-  const heads = new Map<string, number>()
-  for (const { id, group } of students)
-    if (stood.get(id) === 'there') heads.set(group, (heads.get(group) ?? 0) + 1)
-  return JSON.stringify(groupTimes(run, heads))
-}
-
-/** What whoever made a correction said of it. */
-const reasonOf = (event: RunRow | MarkedRow | undefined): string | null =>
-  event && 'reason' in event ? event.reason : null
-
 const newestOf = <E extends { receivedAt: Date }>(rows: readonly E[]): E | undefined =>
   rows.reduce<E | undefined>(
-    (newest, row) => (newest && newest.receivedAt >= row.receivedAt ? newest : row),
+    (newest, row) => (newest && newest.receivedAt > row.receivedAt ? newest : row),
     undefined,
   )
 
@@ -189,7 +250,11 @@ async function studentsAsTheyWere(club: Club, classId: string, tapped: ReadonlyS
           WHERE p.club_id = s.club_id AND p.class_id = :classId AND p.student_id = s.id))`,
     { classId },
   )
-  await club.classStudents.append(added.map((row) => ({ classId, ...row })))
+  // Somebody who settles it at the same moment takes down the same.
+  await club.classStudents.append(
+    added.map((row) => ({ classId, ...row })),
+    ['studentId'],
+  )
   const rows = [...taken, ...added.map((row) => ({ ...row, stood: null }))]
   return onePerPerson(rows, await mergedRecords(club), tapped).map(({ id, row: noted, counts }) => ({
     id,
@@ -198,6 +263,31 @@ async function studentsAsTheyWere(club: Club, classId: string, tapped: ReadonlyS
     noted,
     counts,
   }))
+}
+
+/** A class that fails so often is set aside and shown to the head, so that others go on. */
+const GIVEN_UP = 3
+const MOST_SAID = 300
+
+/** Writes down that a class could not be settled, and why. */
+export async function noteFailure(db: Database, clubId: string, classId: string, why: string): Promise<void> {
+  await db.sequelize.query(
+    `UPDATE settlements SET failed = LEAST(failed + 1, 100), failed_at = NOW(3), failed_why = ?
+      WHERE club_id = ? AND class_id = ?`,
+    { replacements: [cutTo(why, MOST_SAID), clubId, classId] },
+  )
+}
+
+/** Classes that were set aside because they cannot be settled: their record stands as it was before. */
+export async function setAside(
+  club: Club,
+): Promise<{ id: string; title: string; day: string; why: string }[]> {
+  return club.select(
+    `SELECT c.id, p.title, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, COALESCE(s.failed_why, '') AS why
+      FROM settlements s JOIN classes c ON c.club_id = s.club_id AND c.id = s.class_id
+      JOIN plans p ON p.club_id = c.club_id AND p.id = c.plan_id
+      WHERE s.club_id = :club AND s.failed >= ${GIVEN_UP} ORDER BY c.day DESC LIMIT 20`,
+  )
 }
 
 /** So many are found at a time; the next look finds more. */
@@ -218,7 +308,7 @@ export async function unsettled(db: Database, sec: number): Promise<Open[]> {
       FROM (SELECT DISTINCT club_id, root FROM changes
         WHERE topic = 'class' AND what IN ('acted', 'tapped', 'merged') AND at > NOW(3) - INTERVAL ? SECOND) c
       JOIN settlements s ON s.club_id = c.club_id AND s.class_id = c.root
-      WHERE s.events <> (SELECT COUNT(*) FROM run_events e WHERE e.club_id = s.club_id AND e.class_id = s.class_id)
+      WHERE s.failed < ${GIVEN_UP} AND s.events <> (SELECT COUNT(*) FROM run_events e WHERE e.club_id = s.club_id AND e.class_id = s.class_id)
         + (SELECT COUNT(*) FROM presence p WHERE p.club_id = s.club_id AND p.class_id = s.class_id)
       LIMIT ${AT_ONCE}`,
     { type: QueryTypes.SELECT, replacements: [sec] },

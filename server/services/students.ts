@@ -128,7 +128,8 @@ type Total = StudentPage['totals'][number]
 async function totalsOf(club: Club, studentId: string): Promise<Total[]> {
   const rows = await club.select<Omit<Total, 'sections'> & { sections: string | null }>(
     `SELECT item_id AS itemId, days, DATE_FORMAT(last_day, '%Y-%m-%d') AS last, layer, work_ms AS workMs, reps_l AS repsL,
-        reps_r AS repsR, reps_n AS repsN, received, in_combinations AS inCombinations, sections, mark
+        reps_r AS repsR, reps_n AS repsN, received, in_combinations AS inCombinations,
+        in_roles AS inRoles, sections, mark
       FROM practice_summary WHERE club_id = :club AND student_id = :studentId ORDER BY item_id`,
     { studentId },
   )

@@ -5,9 +5,10 @@ import { inHall, readRegister } from '../../core/people/register'
 import type { Today } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import type { ClassRow } from '../db/rows'
+import { UnreadablePlan } from '../db/stored-plan'
 import { dayIn } from './calendar'
 import { summary } from './class-list'
-import { planOfClass } from './classes'
+import { CLASS_HEAD, planOfClass } from './classes'
 import { eventsOf, marksOf } from './events'
 import { noticesFrom } from './notices'
 import { programmeOn } from './programmes'
@@ -64,27 +65,41 @@ async function lookBack(club: Club, row: ClassRow): Promise<Today['last']> {
   }
 }
 
+const LOOKED_BACK = 5
+
+/** The last class that was. One whose stored plan cannot be read is passed over: the head is told of it apart, and Today stands for everybody. */
+async function lastOf(club: Club): Promise<Today['last']> {
+  const heads = await club.classes.all(
+    { state: 'finished' },
+    {
+      order: [
+        ['day', 'DESC'],
+        ['startTime', 'DESC'],
+      ],
+      limit: LOOKED_BACK,
+      columns: [...CLASS_HEAD],
+    },
+  )
+  for (const { id } of heads) {
+    try {
+      const row = await club.classes.one({ id })
+      if (row) return await lookBack(club, row)
+    } catch (error) {
+      if (!(error instanceof UnreadablePlan)) throw error
+    }
+  }
+  return null
+}
+
 /** The evening as everybody sees it first: the class that is on or comes next, and the last that was. */
-export async function today(club: Club, now: number): Promise<Omit<Today, 'roster'>> {
+export async function today(club: Club, now: number): Promise<Omit<Today, 'roster' | 'setAside'>> {
   const row = await club.row()
   const day = dayIn(row.zone, now)
-  const [next, [last]] = await Promise.all([
-    nextOf(club, day),
-    club.classes.all(
-      { state: 'finished' },
-      {
-        order: [
-          ['day', 'DESC'],
-          ['startTime', 'DESC'],
-        ],
-        limit: 1,
-      },
-    ),
-  ])
+  const [next, last] = await Promise.all([nextOf(club, day), lastOf(club)])
   return {
     today: day,
     next: next ? { ...(await summary(club, next)), plan: await planOfClass(club, next) } : null,
-    last: last ? await lookBack(club, last) : null,
+    last,
     nextGrading: row.settings.nextGrading ?? null,
     notices: await noticesFrom(club, day),
     ...(await programmeOn(club, next?.day ?? day)),

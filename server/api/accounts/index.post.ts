@@ -1,3 +1,4 @@
+import { hashInTurn } from '../../http/passwords'
 import { inClub } from '../../db/in-club'
 import { useDatabase } from '../../http/database'
 import { bareCommand } from '../../http/route'
@@ -5,6 +6,6 @@ import { addAccount, newAccountSchema } from '../../services/accounts'
 
 /** Adds somebody who may sign in. */
 export default bareCommand('POST /api/accounts', { body: newAccountSchema }, async ({ user, body }) => {
-  const hash = await hashPassword(body.password)
+  const hash = await hashInTurn(body.password)
   return inClub(useDatabase(), user.clubId, (club) => addAccount(club, user.id, body, hash))
 })

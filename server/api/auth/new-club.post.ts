@@ -1,7 +1,10 @@
+import { hashInTurn } from '../../http/passwords'
 import { readBodyAs, refuseOtherSites } from '../../http/body'
 import { useDatabase } from '../../http/database'
 import { count, newClubsLimit } from '../../http/limits'
 import { answering } from '../../http/route'
+import { knowBrowser } from '../../http/known-browser'
+import { placeOf } from '../../http/place'
 import { signInAs } from '../../http/session'
 import { newClubSchema, setUpClub } from '../../services/new-club'
 import { Refusal } from '../../services/refusal'
@@ -13,8 +16,9 @@ export default answering(async (event) => {
   if (newClubs === 'off')
     throw new Refusal('no-new-clubs', 'New clubs are not set up here. Ask who runs this server.')
   const given = await readBodyAs(event, newClubSchema)
-  await count(newClubsLimit(Number(newClubsAnHour)), getRequestIP(event) ?? 'unknown')
-  const account = await setUpClub(useDatabase(), given, await hashPassword(given.password))
+  await count(newClubsLimit(Number(newClubsAnHour)), placeOf(event))
+  const account = await setUpClub(useDatabase(), given, await hashInTurn(given.password))
   await signInAs(event, account)
+  await knowBrowser(event, account)
   return { name: account.name, role: account.role }
 })

@@ -1,8 +1,10 @@
 import { z } from 'zod'
+import { record, whole } from '../../../core/kernel/fields'
 import { command } from '../../http/route'
 import { saveSeries } from '../../services/series'
 
-export default command('PUT /api/series/:id', { body: z.unknown() }, async ({ club, user, param, body }) => {
-  await saveSeries(club, user.id, param('id'), body)
-  return { saved: true }
-})
+const savedSchema = record({ base: whole(0, 1e9), series: z.unknown() })
+
+export default command('PUT /api/series/:id', { body: savedSchema }, ({ club, user, param, body }) =>
+  saveSeries(club, user.id, param('id'), body),
+)

@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize'
+import { takeSteps } from './steps'
 
 /**
  * The tables of the first slice. Every row belongs to a club and every reference carries the club with it, so that the
@@ -193,7 +194,7 @@ const CREATE = [
 const TABLES = CREATE.map((sql) => /CREATE TABLE (\w+)/.exec(sql)?.[1] ?? '')
 
 export async function up(sequelize: Sequelize): Promise<void> {
-  for (const sql of CREATE) await sequelize.query(sql)
+  await takeSteps(sequelize, '0001-first-class', CREATE)
 }
 
 export async function down(sequelize: Sequelize): Promise<void> {

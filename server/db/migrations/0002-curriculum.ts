@@ -1,4 +1,5 @@
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { takeSteps } from './steps'
 
 /** The curriculum as documents, the syllabus, shapes, marks, and what a club has settled for itself. */
 
@@ -116,16 +117,22 @@ function documentOf(row: OldItem): object {
   }
 }
 
-export async function up(sequelize: Sequelize): Promise<void> {
-  for (const sql of UP) await sequelize.query(sql)
-  const rows = await sequelize.query<OldItem>('SELECT * FROM items', { type: QueryTypes.SELECT })
-  for (const row of rows)
+async function itemsToDocuments(sequelize: Sequelize, transaction: Transaction): Promise<void> {
+  const rows = await sequelize.query<OldItem>('SELECT * FROM items', { type: QueryTypes.SELECT, transaction })
+  // Where the columns went already, the documents are written.
+  for (const row of rows.filter(({ layers }) => layers !== undefined))
     await sequelize.query('UPDATE items SET body = :body WHERE club_id = :club_id AND id = :id', {
       replacements: { body: JSON.stringify(documentOf(row)), club_id: row.club_id, id: row.id },
+      transaction,
     })
-  await sequelize.query(
+}
+
+export async function up(sequelize: Sequelize): Promise<void> {
+  await takeSteps(sequelize, '0002-curriculum', [
+    ...UP,
+    itemsToDocuments,
     'ALTER TABLE items DROP COLUMN sides, DROP COLUMN partner, DROP COLUMN layers, DROP COLUMN key_points, DROP COLUMN caution',
-  )
+  ])
 }
 
 /** Back to the columns of the first slice; what they cannot hold is let go, so a backup comes first. */

@@ -1,7 +1,6 @@
-import { QueryTypes, type Sequelize } from 'sequelize'
-import type { Plan } from '../../../core/plan/schema'
-import { techniquesOf } from '../../../core/plan/techniques'
-import { layPlan } from '../../../core/plan/timeline'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { itemsIn, planLengthMs } from './0003-plan-length'
+import { takeSteps } from './steps'
 
 /**
  * Records that hold: sessions in the database, events unique in their class, the group each student was in when the class
@@ -210,28 +209,41 @@ const PLANS = [
   ) ${TABLE}`,
 ]
 
+/** A plan as it was kept on that day, as far as this reads it; a document of another kind has none of it. */
+interface Kept {
+  title?: unknown
+  theme?: unknown
+  date?: unknown
+  blocks?: unknown
+}
+
 interface OldPlan {
   club_id: string
   id: string
   plan_id: string
-  body: Plan | string
+  body: Kept | string
 }
 
-const planOf = ({ body }: OldPlan): Plan => (typeof body === 'string' ? (JSON.parse(body) as Plan) : body)
+const textIn = (value: unknown, most: number) => (typeof value === 'string' ? value.slice(0, most) : '')
+const blocksIn = ({ blocks }: Kept): { title?: unknown }[] =>
+  Array.isArray(blocks) ? blocks.filter((block) => typeof block === 'object' && block !== null) : []
+
+const planOf = ({ body }: OldPlan): Kept => (typeof body === 'string' ? (JSON.parse(body) as Kept) : body)
 
 const PIECE = 200
 
 /** Reads a table of plans piece by piece: three years of them do not stand in memory at once. */
 async function eachPlan(
   sequelize: Sequelize,
+  transaction: Transaction,
   table: 'plans' | 'plan_versions',
-  task: (row: OldPlan, plan: Plan) => Promise<void>,
+  task: (row: OldPlan, plan: Kept) => Promise<void>,
 ): Promise<void> {
   const plan = table === 'plans' ? 'id AS plan_id' : 'plan_id'
   for (let after = ''; ;) {
     const rows = await sequelize.query<OldPlan>(
       `SELECT club_id, id, ${plan}, body FROM ${table} WHERE id > :after ORDER BY id LIMIT ${PIECE}`,
-      { type: QueryTypes.SELECT, replacements: { after } },
+      { type: QueryTypes.SELECT, replacements: { after }, transaction },
     )
     for (const row of rows) await task(row, planOf(row))
     const last = rows.at(-1)
@@ -240,9 +252,9 @@ async function eachPlan(
   }
 }
 
-async function fillPlans(sequelize: Sequelize): Promise<void> {
-  const speaksOf = async (row: OldPlan, plan: Plan) => {
-    const items = [...new Set(techniquesOf(plan).map(({ id }) => id))]
+async function fillPlans(sequelize: Sequelize, transaction: Transaction): Promise<void> {
+  const speaksOf = async (row: OldPlan, plan: Kept) => {
+    const items = [...itemsIn(plan)]
     if (items.length === 0) return
     // Only items that are still in the library: a plan may outlive what it spoke of.
     await sequelize.query(
@@ -250,35 +262,39 @@ async function fillPlans(sequelize: Sequelize): Promise<void> {
         SELECT i.club_id, i.id, :plan FROM items i
         WHERE i.club_id = :club AND i.id IN (:items)
           AND NOT EXISTS (SELECT 1 FROM plan_items p WHERE p.club_id = i.club_id AND p.item_id = i.id AND p.plan_id = :plan)`,
-      { replacements: { plan: row.plan_id, club: row.club_id, items } },
+      { replacements: { plan: row.plan_id, club: row.club_id, items }, transaction },
     )
   }
-  await eachPlan(sequelize, 'plans', async (row, plan) => {
+  await eachPlan(sequelize, transaction, 'plans', async (row, plan) => {
     await sequelize.query(
       'UPDATE plans SET theme = :theme, boards = :boards, day = :day WHERE club_id = :club AND id = :id',
       {
         replacements: {
-          theme: plan.theme ?? '',
-          boards: plan.blocks.map(({ title }) => title).join(' · '),
-          day: plan.date ?? null,
+          theme: textIn(plan.theme, 500),
+          boards: blocksIn(plan)
+            .map(({ title }) => textIn(title, 200))
+            .join(' · '),
+          day: /^\d{4}-\d\d-\d\d$/.test(textIn(plan.date, 10)) ? plan.date : null,
           club: row.club_id,
           id: row.id,
         },
+        transaction,
       },
     )
     await speaksOf(row, plan)
   })
-  await eachPlan(sequelize, 'plan_versions', async (row, plan) => {
+  await eachPlan(sequelize, transaction, 'plan_versions', async (row, plan) => {
     await sequelize.query(
       'UPDATE plan_versions SET title = :title, blocks = :blocks, total_ms = :ms WHERE club_id = :club AND id = :id',
       {
         replacements: {
-          title: plan.title,
-          blocks: plan.blocks.length,
-          ms: layPlan(plan).totalMs,
+          title: textIn(plan.title, 200),
+          blocks: blocksIn(plan).length,
+          ms: planLengthMs(plan),
           club: row.club_id,
           id: row.id,
         },
+        transaction,
       },
     )
     await speaksOf(row, plan)
@@ -295,8 +311,7 @@ export async function up(sequelize: Sequelize): Promise<void> {
     ...LEDGER,
     ...PLANS,
   ]
-  for (const sql of before) await sequelize.query(sql)
-  await fillPlans(sequelize)
+  await takeSteps(sequelize, '0003-records', [...before, fillPlans])
 }
 
 /** Back to a ledger in revisions of whole classes: each class gets one more, of what stands. A backup comes first. */

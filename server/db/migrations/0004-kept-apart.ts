@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { QueryTypes, type Sequelize } from 'sequelize'
-import type { Plan } from '../../../core/plan/schema'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { takeSteps } from './steps'
 
 /**
  * Students follow the group of their rank unless they are placed by hand; plans and classes can be put away; versions have names; and
@@ -29,25 +29,25 @@ interface Planned {
   startTime: string
   lengthMin: number
   others: number
-  body: string | Plan
+  body: string | object
 }
 
 /** A planned class takes its times from its plan from now on: its own are written there, in a copy where the plan is shared. */
-async function ownPlans(sequelize: Sequelize): Promise<void> {
+async function ownPlans(sequelize: Sequelize, transaction: Transaction): Promise<void> {
   const planned = await sequelize.query<Planned>(
     `SELECT c.id, c.club_id AS clubId, c.plan_id AS planId, DATE_FORMAT(c.day, '%Y-%m-%d') AS day, c.start_time AS startTime,
         c.length_min AS lengthMin, p.body,
         (SELECT COUNT(*) FROM classes o WHERE o.plan_id = c.plan_id AND o.id <> c.id AND (o.state <> 'planned' OR o.id < c.id)) AS others
       FROM classes c JOIN plans p ON p.id = c.plan_id WHERE c.state = 'planned'`,
-    { type: QueryTypes.SELECT },
+    { type: QueryTypes.SELECT, transaction },
   )
   for (const { id, clubId, planId, day, startTime, lengthMin, others, body } of planned) {
-    const plan = typeof body === 'string' ? (JSON.parse(body) as Plan) : body
+    const plan = typeof body === 'string' ? (JSON.parse(body) as object) : body
     const written = JSON.stringify({ ...plan, date: day, start: startTime, lengthMin })
     if (!others) {
       await sequelize.query(
         `UPDATE plans SET body = ?, day = ?, spare_ms = ? - CAST(total_ms AS SIGNED) WHERE id = ?`,
-        { replacements: [written, day, lengthMin * 60_000, planId] },
+        { replacements: [written, day, lengthMin * 60_000, planId], transaction },
       )
       continue
     }
@@ -56,21 +56,21 @@ async function ownPlans(sequelize: Sequelize): Promise<void> {
       `INSERT INTO plans (id, club_id, title, body, version, total_ms, spare_ms, blocks, theme, boards, day, saved_by, saved_at)
         SELECT ?, club_id, title, ?, 1, total_ms, ? - CAST(total_ms AS SIGNED), blocks, theme, boards, ?, saved_by, saved_at
         FROM plans WHERE id = ?`,
-      { replacements: [copy, written, lengthMin * 60_000, day, planId] },
+      { replacements: [copy, written, lengthMin * 60_000, day, planId], transaction },
     )
     await sequelize.query(
       `INSERT INTO plan_items (club_id, item_id, plan_id) SELECT club_id, item_id, ? FROM plan_items WHERE plan_id = ?`,
-      { replacements: [copy, planId] },
+      { replacements: [copy, planId], transaction },
     )
     await sequelize.query(`UPDATE classes SET plan_id = ? WHERE club_id = ? AND id = ?`, {
       replacements: [copy, clubId, id],
+      transaction,
     })
   }
 }
 
 export async function up(sequelize: Sequelize): Promise<void> {
-  for (const sql of UP) await sequelize.query(sql)
-  await ownPlans(sequelize)
+  await takeSteps(sequelize, '0004-kept-apart', [...UP, ownPlans])
 }
 
 export async function down(sequelize: Sequelize): Promise<void> {

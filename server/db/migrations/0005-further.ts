@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize'
+import { takeSteps } from './steps'
 
 /**
  * What a rep was made of and which sections of a form were run stand in the records; students have versions of their own;
@@ -58,7 +59,7 @@ const DOWN = [
 ]
 
 export async function up(sequelize: Sequelize): Promise<void> {
-  for (const sql of UP) await sequelize.query(sql)
+  await takeSteps(sequelize, '0005-further', UP)
 }
 
 export async function down(sequelize: Sequelize): Promise<void> {

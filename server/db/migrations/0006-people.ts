@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize'
+import { takeSteps } from './steps'
 
 /**
  * The roster holds all that is known of a student, ranks are given with a day and a history, guests come for one class, and who
@@ -98,7 +99,7 @@ const DOWN = [
 ]
 
 export async function up(sequelize: Sequelize): Promise<void> {
-  for (const sql of UP) await sequelize.query(sql)
+  await takeSteps(sequelize, '0006-people', UP)
 }
 
 export async function down(sequelize: Sequelize): Promise<void> {

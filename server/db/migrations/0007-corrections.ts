@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize'
+import { takeSteps } from './steps'
 
 /**
  * Faults that stay open until they are seen right, figures of drills, notices to be read out; two records of one person become one, and
@@ -122,7 +123,7 @@ const DOWN = [
 ]
 
 export async function up(sequelize: Sequelize): Promise<void> {
-  for (const sql of UP) await sequelize.query(sql)
+  await takeSteps(sequelize, '0007-corrections', UP)
 }
 
 export async function down(sequelize: Sequelize): Promise<void> {

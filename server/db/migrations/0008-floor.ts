@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize'
+import { takeSteps } from './steps'
 
 /** Acts on the floor say more than their board, and on which device they were done; incidents are recorded apart; a wall has a link of its own. */
 
@@ -49,7 +50,7 @@ const DOWN = [
 ]
 
 export async function up(sequelize: Sequelize): Promise<void> {
-  for (const sql of UP) await sequelize.query(sql)
+  await takeSteps(sequelize, '0008-floor', UP)
 }
 
 export async function down(sequelize: Sequelize): Promise<void> {

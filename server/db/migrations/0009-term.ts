@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize'
+import { takeSteps } from './steps'
 
 /** Where a class's time went stands with its settlement; weeks have themes and months programmes; a share of the term can be put on a class. */
 
@@ -37,7 +38,7 @@ const UP = [
 const DOWN = ['DROP TABLE term_places', 'DROP TABLE programmes', 'ALTER TABLE settlements DROP COLUMN times']
 
 export async function up(sequelize: Sequelize): Promise<void> {
-  for (const sql of UP) await sequelize.query(sql)
+  await takeSteps(sequelize, '0009-term', UP)
 }
 
 export async function down(sequelize: Sequelize): Promise<void> {

@@ -38,7 +38,13 @@ export default bareCommand(
       if (body.presence.length) settleSoon(user.clubId, classId)
       return { state, now }
     }
-    const settled = await settleClass(useDatabase(), user.clubId, classId, { wait: true })
-    return { state: settled === 'busy' ? state : settled.state, now }
+    try {
+      const settled = await settleClass(useDatabase(), user.clubId, classId, { wait: true })
+      return { state: settled === 'busy' ? state : settled.state, now }
+    } catch {
+      // What was sent is kept; the settler tries again, and says so where it fails for good.
+      settleSoon(user.clubId, classId)
+      return { state, now }
+    }
   },
 )

@@ -1,7 +1,7 @@
 import { query } from '../../../http/route'
 import { findClass, planOfClass } from '../../../services/classes'
 import { eventsOf } from '../../../services/events'
-import { runOfClass } from '../../../services/ledger'
+import { runOfClass } from '../../../heavy/settlement'
 
 /** The plan of a class as a plan file: as it ran, with what was changed on the floor, or as it stands. */
 export default query('GET /api/classes/:id/plan', async ({ event, club, param }) => {

@@ -1,7 +1,8 @@
 import { query } from '../../../http/route'
 import { findClass, planOfClass } from '../../../services/classes'
 import { eventsOf, marksOf } from '../../../services/events'
-import { attendanceOfClass, studentsOfClass } from '../../../services/ledger'
+import { attendanceOfClass } from '../../../heavy/settlement'
+import { studentsOfClass } from '../../../services/ledger'
 import { threesOf } from '../../../services/partners'
 
 /** The register of a class as an attendance file, in seconds of its plan as it was run. */

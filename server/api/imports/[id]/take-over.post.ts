@@ -8,6 +8,7 @@ const wanted = z.object({
   ladder: z.unknown().optional(),
   syllabus: z.unknown().optional(),
   shapes: z.array(z.unknown()).optional(),
+  series: z.array(z.unknown()).optional(),
 })
 
 /** Takes an import over, all or nothing. */
