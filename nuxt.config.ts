@@ -1,4 +1,7 @@
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
+import { build } from 'esbuild'
 
 /**
  * The application is rendered in the browser: every page stands behind the sign-in and the floor must run with the network
@@ -34,6 +37,10 @@ export default defineNuxtConfig({
     newClubsAnHour: '12',
     /** `on` where the demo club is what is served: its sign-ins are offered then. */
     demo: '',
+    /** Addresses or networks (`10.0.0.0/8`, comma-separated) of proxies whose `X-Forwarded-For` is believed. */
+    trustedProxies: '',
+    /** What a guess of a password costs whoever has the hashes: scrypt at 2^15 × 8 × 3, 32 MB each. */
+    hash: { scrypt: { cost: 32_768, blockSize: 8, parallelization: 3, maxMemory: 64 * 1024 * 1024 } },
     database: { host: '127.0.0.1', port: '', user: '', password: '', name: '' },
     session: {
       name: 'golden-lintel',
@@ -47,6 +54,20 @@ export default defineNuxtConfig({
     },
   },
   nitro: {
+    hooks: {
+      /** Long sums run in a thread, whose file lies beside the server. */
+      async compiled(nitro) {
+        await build({
+          entryPoints: [fileURLToPath(new URL('server/heavy/thread.ts', import.meta.url))],
+          outfile: join(nitro.options.output.serverDir, 'heavy.mjs'),
+          bundle: true,
+          platform: 'node',
+          format: 'esm',
+          target: 'node20',
+          logLevel: 'error',
+        })
+      },
+    },
     output: { dir: process.env.LINTEL_OUTPUT_DIR ?? '.output' },
     errorHandler: '~~/server/http/error-handler.ts',
     esbuild: { options: { target: 'es2022' } },

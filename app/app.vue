@@ -13,5 +13,6 @@ onNuxtReady(() => {
     <NuxtPage />
   </NuxtLayout>
   <LazySignInAgain v-if="signInAgain.wanted.value" />
+  <AsideBar />
   <LazyToasterPlace v-if="isToasterWanted" />
 </template>

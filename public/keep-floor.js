@@ -26,14 +26,26 @@ self.addEventListener('fetch', (event) => {
   else if (ANSWERS.includes(pathname) && !search) event.respondWith(answer(request))
 })
 
-/** What the page loaded before this worker was there. */
-self.addEventListener('message', ({ data }) => {
-  if (!Array.isArray(data?.files)) return
-  void caches.open(FILES).then(async (cache) => {
-    for (const url of data.files)
-      if (isFile(new URL(url).pathname) && !(await cache.match(url))) await cache.add(url).catch(() => {})
-  })
+/** What the page loaded before this worker was there; and the shell, for whoever came by a link has never asked for a page of it. */
+self.addEventListener('message', (event) => {
+  const { files } = event.data ?? {}
+  if (Array.isArray(files)) event.waitUntil(keepAll(files))
 })
+
+async function keepAll(files) {
+  const cache = await caches.open(FILES)
+  for (const url of files)
+    if (isFile(new URL(url).pathname) && !(await cache.match(url))) await cache.add(url).catch(() => {})
+  await fetch(SHELL)
+    .then((fresh) => keepShell(cache, fresh))
+    .catch(() => {})
+}
+
+/** A page that leads to the sign-in is not the shell. */
+async function keepShell(cache, fresh) {
+  if (fresh.ok && !fresh.redirected) await cache.put(SHELL, fresh)
+  else await fresh.body?.cancel()
+}
 
 const isFile = (path) =>
   (path.startsWith('/_nuxt/') && !path.startsWith('/_nuxt/builds/')) || path === '/mark.svg'
@@ -55,8 +67,7 @@ async function page(request) {
   const cache = await caches.open(FILES)
   try {
     const fresh = await inTime(fetch(request))
-    // A page that leads to the sign-in is not the shell.
-    if (fresh.ok && !fresh.redirected) await cache.put(SHELL, fresh.clone())
+    await keepShell(cache, fresh.clone())
     if (fresh.status < 500) return fresh
   } catch {
     // Out of reach.

@@ -10,7 +10,8 @@ const PLAIN = { fontFamily: 'var(--font-sans)' }
 const HALL = {
   ...PLAIN,
   width: 'auto',
-  maxWidth: '640px',
+  // On a phone the button of a toast stays within reach.
+  maxWidth: 'min(640px, calc(100vw - 32px))',
   color: '#f4ecdd',
   fontSize: '19px',
   lineHeight: '25px',

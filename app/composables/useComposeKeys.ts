@@ -1,5 +1,6 @@
 import type { Block } from '~~/core/plan/schema'
-import { canBeCut, changeBlock, changeDoses, newBlock, toggleSplit } from '~~/core/plan/edit'
+import { canBeCut, changeBlock, newBlock, toggleSplit } from '~~/core/plan/edit'
+import { changeDoses } from '~~/core/plan/edit-doses'
 import { nudgeReps, nudgeSets, togglePartner } from '~~/core/plan/nudge'
 import type { Dose } from '~~/core/plan/doses'
 import { toast } from '~/domain/toast'
@@ -37,8 +38,9 @@ export function useComposeKeys(acts: Acts): void {
 
   function step(by: 1 | -1) {
     marked.clear()
-    const blocks = store.plan?.blocks ?? []
-    const from = store.selectedIndex < 0 ? (by > 0 ? -1 : blocks.length) : store.selectedIndex
+    const blocks = store.shown?.blocks ?? []
+    const at = blocks.findIndex(({ id }) => id === store.selected)
+    const from = at < 0 ? (by > 0 ? -1 : blocks.length) : at
     const to = blocks[Math.max(0, Math.min(blocks.length - 1, from + by))]
     if (to) store.selected = to.id
   }
@@ -91,6 +93,10 @@ export function useComposeKeys(acts: Acts): void {
     '?': acts.keys,
   }
 
+  /** Keys that change nothing: they are the same whatever is on the frame. Of a fix, F is the key that takes it. */
+  const LOOKING = ['ArrowDown', 'ArrowUp', 'Escape', '/', 'c', '?']
+  const isForPlan = (key: string) => !LOOKING.includes(key) && !(key === 'f' && store.looked?.by === 'fix')
+
   function undoKey(event: KeyboardEvent): boolean {
     const key = event.key.toLowerCase()
     if (!(event.ctrlKey || event.metaKey)) return false
@@ -122,6 +128,7 @@ export function useComposeKeys(acts: Acts): void {
     if (isTyping(event.target) || !text || getSelection()?.toString()) return
     event.preventDefault()
     event.clipboardData?.setData('text/plain', text)
+    if (cut && store.looked) return store.sayNotNow()
     if (cut) store.remove(marked.ids)
   }
   useEventListener(document, 'copy', (event: ClipboardEvent) => toClipboard(event, false))
@@ -129,6 +136,7 @@ export function useComposeKeys(acts: Acts): void {
   useEventListener(document, 'paste', (event: ClipboardEvent) => {
     if (isTyping(event.target)) return
     event.preventDefault()
+    if (store.looked) return store.sayNotNow()
     const wrong = marked.paste(event.clipboardData?.getData('text/plain') ?? '')
     if (wrong) toast.error(wrong)
   })
@@ -164,14 +172,25 @@ export function useComposeKeys(acts: Acts): void {
       else if (target.matches(FIGURE) && undoKey(event)) event.preventDefault()
       return
     }
+    if (
+      store.looked &&
+      (event.altKey || event.ctrlKey || event.metaKey) &&
+      /^Arrow|^z$|^y$/i.test(event.key)
+    ) {
+      event.preventDefault()
+      return store.sayNotNow()
+    }
     if (undoKey(event) || moveKey(event) || markKey(event)) return event.preventDefault()
     if (event.ctrlKey || event.metaKey || event.altKey) return
     // Enter and the arrows belong to the button or list that has the focus.
     const onControl = target.closest('button, a, [role="radiogroup"], [role="tablist"]')
     if (onControl && (event.key === 'Enter' || event.key.startsWith('Arrow'))) return
-    const act = plain[event.key.length === 1 ? event.key.toLowerCase() : event.key]
+    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key
+    const act = plain[key]
     if (!act) return
     event.preventDefault()
+    // One owner of what is on the frame: a key of the plan does nothing unseen under it.
+    if (store.looked && isForPlan(key)) return store.sayNotNow()
     act()
     if (event.key !== 'Backspace') wasTyping = false
   })

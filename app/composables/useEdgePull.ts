@@ -1,5 +1,5 @@
 import type { Block } from '~~/core/plan/schema'
-import { changeDoses } from '~~/core/plan/edit'
+import { changeDoses } from '~~/core/plan/edit-doses'
 import { layBlock } from '~~/core/plan/modes'
 import { nudgeSets } from '~~/core/plan/nudge'
 import { saysOf } from '~~/core/plan/fit-dose'
@@ -25,6 +25,7 @@ export function useEdgePull() {
   function pull(event: PointerEvent, block: Block) {
     const { plan } = plans
     if (!plan || event.button !== 0) return
+    if (plans.looked) return plans.sayNotNow()
     const from = event.clientY
     const one = Math.abs(layBlock(withSets(block, 1), plan).ms - layBlock(block, plan).ms)
     if (one === 0) return
@@ -35,7 +36,7 @@ export function useEdgePull() {
 
     function end() {
       stop.abort()
-      plans.preview = undefined
+      plans.look('edge', undefined)
       says.value = ''
     }
     window.addEventListener(
@@ -43,10 +44,13 @@ export function useEdgePull() {
       ({ clientY }) => {
         const by = Math.max(-MOST_STEPS, Math.min(MOST_STEPS, Math.round((clientY - from) / px)))
         changed = by === 0 ? undefined : withSets(block, by)
-        plans.preview = changed && {
-          ...plan,
-          blocks: plan.blocks.map((other) => (other === block ? (changed ?? block) : other)),
-        }
+        plans.look(
+          'edge',
+          changed && {
+            ...plan,
+            blocks: plan.blocks.map((other) => (other === block ? (changed ?? block) : other)),
+          },
+        )
         says.value = changed ? saysOf(block, changed, plan) : ''
       },
       { signal },

@@ -1,7 +1,7 @@
 import { importedSchema } from '~~/shared/answers'
-import type { Item } from '~~/core/curriculum/item'
 import type { Syllabus } from '~~/core/curriculum/syllabus'
 import type { SyllabusPreview } from '~~/core/curriculum/syllabus-csv'
+import { sendInPieces } from '~/domain/send-in-pieces'
 import type { ReadReply, ReadRequest } from '~/workers/read-files'
 
 type Read = Exclude<ReadReply, { kind: 'progress' }>
@@ -10,8 +10,6 @@ export interface Progress {
   done: number
   of: number
 }
-
-const PIECE = 250
 
 /**
  * Reads a file in a worker, shows what it would do, and takes it over: piece by piece to the server, and there all of it at
@@ -71,10 +69,20 @@ export function useFileImport() {
     if (!previewed || previewed.kind === 'wrong') return
     problem.value = ''
     stopped = false
-    const id = crypto.randomUUID()
+    const to = `/api/imports/${crypto.randomUUID()}`
     try {
       const items = previewed.kind === 'library' ? previewed.preview.write : []
-      if (!(await sendAll(id, items))) return
+      const isThere = await sendInPieces({
+        to,
+        rows: items,
+        body: (piece) => ({ items: piece }),
+        isStopped: () => stopped,
+        sent: (done) => (progress.value = { what: 'sending', done, of: items.length }),
+      })
+      if (!isThere) {
+        outcome.value = 'Stopped. Nothing was changed.'
+        return
+      }
       progress.value = { what: 'writing', done: items.length, of: items.length }
       const more =
         previewed.kind === 'syllabus'
@@ -82,10 +90,11 @@ export function useFileImport() {
           : {
               ladder: previewed.rest.ladder,
               shapes: previewed.rest.shapes,
+              series: previewed.rest.series,
               syllabus: previewed.rest.syllabus,
             }
       const body = { items: items.length, ...more }
-      const done = await api(`/api/imports/${id}/take-over`, { answer: importedSchema, method: 'POST', body })
+      const done = await api(`${to}/take-over`, { answer: importedSchema, method: 'POST', body })
       await library.refresh()
       read.value = undefined
       outcome.value =
@@ -104,20 +113,6 @@ export function useFileImport() {
     return rows.flatMap(({ entry, outcome }) =>
       entry && (outcome === 'added' || outcome === 'changed') ? [entry] : [],
     )
-  }
-
-  async function sendAll(id: string, items: Item[]): Promise<boolean> {
-    for (let from = 0; from < items.length; from += PIECE) {
-      if (stopped) {
-        await api(`/api/imports/${id}`, { method: 'DELETE' })
-        outcome.value = 'Stopped. Nothing was changed.'
-        return false
-      }
-      progress.value = { what: 'sending', done: from, of: items.length }
-      const body = { items: items.slice(from, from + PIECE) }
-      await api(`/api/imports/${id}/rows`, { method: 'POST', body })
-    }
-    return true
   }
 
   onScopeDispose(() => worker?.terminate())

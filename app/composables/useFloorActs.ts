@@ -7,6 +7,10 @@ import { deviceKind, thisDevice } from '~/domain/this-device'
 
 /** Older acts have become what happened: they are not taken back by a slip of the thumb. */
 const UNDO_WITHIN_MS = 5 * 60_000
+/** An explanation that has just begun is not ended by a second press of the key that began it. */
+const GRACE_MS = 1000
+/** When the word began something last. */
+let wordAt = -Infinity
 /** Reps tapped one after the other are taken back one by one, and soon stand. */
 const MORE_MS = 30_000
 
@@ -77,9 +81,12 @@ export function useFloorActs() {
   })
   function giveWord() {
     if (!word.value.able) return
+    const isBeginning = phase.value === 'ready' || now.value?.inTransition === true
+    if (isBeginning) wordAt = clock.read()
     if (phase.value === 'ready') return start()
-    if (now.value?.inTransition) return goOn()
+    if (isBeginning) return goOn()
     if (isCounting.value) return act('count', { rep: (store.run?.counted ?? 0) + 1 })
+    if (span.value?.kind === 'setup' && clock.read() - wordAt < GRACE_MS) return
     act('begin')
   }
   function start() {

@@ -19,6 +19,7 @@ export function useKeepTime() {
 export function useOffers() {
   const store = useClassStore()
   const library = useLibraryStore()
+  const facts = useFactsStore()
   const clock = useClock()
   const { isOn } = useKeepTime()
   const acts = useFloorActs()
@@ -26,11 +27,19 @@ export function useOffers() {
   /** Worked out anew with every act, board and five seconds, and not with every tick of the clock. */
   const STEP_MS = 5000
   const step = computed(() => Math.floor(clock.now.value / STEP_MS))
+  /** Boards that the rest was found to need; looked for anew with every board. */
+  let needs: readonly string[] = []
+  watch(
+    () => store.now?.index,
+    () => (needs = []),
+    { flush: 'sync' },
+  )
   const held = computed(() => {
     void step.value
     const { data, run, planned } = store
     if (!data || !run || !planned || run.phase !== 'running') return undefined
-    return { planned, events: data.events, run, now: clock.read(), dueAt: store.dueAt }
+    const { club } = facts
+    return { planned, events: data.events, run, now: clock.read(), dueAt: store.dueAt, club, needs }
   })
   const isLate = computed(() => store.run?.phase === 'running' && store.endsAt - store.dueAt > LATE_MS)
   const best = shallowRef<ReturnType<typeof bestOffer>>()
@@ -38,6 +47,7 @@ export function useOffers() {
     [step, () => store.data?.events, () => store.now?.index, isLate],
     () => {
       best.value = isLate.value && held.value ? bestOffer(held.value) : undefined
+      needs = best.value?.needs ?? []
     },
     { immediate: true },
   )

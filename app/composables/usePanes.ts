@@ -5,6 +5,8 @@ export const USUAL_PANES = { shelf: 224, bench: 276 }
 export function usePanes() {
   const widths = useLocalStorage('golden-lintel-panes', { ...USUAL_PANES }, { mergeDefaults: true })
   const isTight = useMediaQuery('(max-width: 1150px)')
+  /** No room for columns side by side: the class is read one column at a time. */
+  const isPhone = useMediaQuery('(max-width: 700px)')
   const unfolded = ref<Pane>()
   const isOpen = computed(() => ({
     shelf: !isTight.value || unfolded.value === 'shelf',
@@ -17,5 +19,5 @@ export function usePanes() {
     unfolded.value = pane
     await nextTick()
   }
-  return { widths, isTight, isOpen, fold, unfold }
+  return { widths, isTight, isPhone, isOpen, fold, unfold }
 }

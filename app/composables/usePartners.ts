@@ -2,6 +2,7 @@ import { asksOf, type BoardAsks } from '~~/core/partners/for-board'
 import type { School } from '~~/core/partners/roster-file'
 import type { Block } from '~~/core/plan/schema'
 import { inTurn } from '~/domain/in-turn'
+import { withMade } from '~/domain/partners-made'
 import { boardPairsSchema, classPairsSchema } from '~~/shared/answers'
 
 export interface BoardForTwo {
@@ -68,7 +69,9 @@ export function usePartners() {
         method: 'PUT',
         body: { base: now?.version ?? 0, pins: pins(now?.pins ?? []), ...asked },
       })
-      if (id === store.data?.id) kept.value = [...kept.value.filter((one) => one.board !== board), made]
+      if (id === store.data?.id) kept.value = withMade(kept.value, made)
+      // Who is here was looked at before it was worked out: somebody may have come or gone since.
+      void read()
     } catch (error) {
       problem.value = saidBy(error)
       if (error instanceof ApiProblem && error.code === 'stale') await read()

@@ -1,3 +1,4 @@
+import { cutTo } from '~~/core/kernel/sound-text'
 import { z } from 'zod'
 import {
   listedPlanSchema,
@@ -102,7 +103,7 @@ export function usePlanning() {
     const lesson = series.lessons[number - 1]
     const { shapes } = await library.load()
     const lessonOf = { series: series.id, lesson: number }
-    const title = `${series.name} ${number}: ${lesson?.title ?? ''}`.slice(0, 200)
+    const title = cutTo(`${series.name} ${number}: ${lesson?.title ?? ''}`, 200)
     if (lesson?.plan) {
       const { plan } = await api(`/api/plans/${lesson.plan}`, { answer: savedPlanSchema })
       const { date: _d, ...rest } = plan

@@ -22,6 +22,8 @@ export interface Unsent {
   result?: Result
   incident?: Incident
   mark?: GivenMark
+  /** Why the server does not take it: it waits here until somebody says what becomes of it, and holds up nothing. */
+  aside?: string
 }
 
 /** A mark that was given on the floor. */
@@ -96,15 +98,21 @@ async function onDevice<T>(task: (db: IDBPDatabase<Schema>) => Promise<T>, other
 /** Events that an earlier version kept without an owner go to who is there. */
 const isMine = (row: { owner?: string }) => (row.owner ?? owner) === owner
 
-export async function keepUnsent(event: Unsent): Promise<void> {
+/**
+ * Keeps an event until the server has it.
+ *
+ * @returns whether the device has it; where it has no storage it is only in the memory of the page
+ */
+export async function keepUnsent(event: Unsent): Promise<boolean> {
   const row = { ...event, owner }
   waiting.set(event.id, row)
-  journal(row)
+  const isJournaled = journal(row)
   const isKept = await onDevice(async (db) => {
     await db.put('unsent', row)
     return true
   }, false)
   if (isKept) strike([event.id])
+  return isKept || isJournaled
 }
 
 /** What of mine waits, each once: what the device has, what it is about to have, and what it did not take. */
@@ -118,7 +126,7 @@ export async function unsentOf(classId: string): Promise<Unsent[]> {
   const kept = await onDevice((db) => db.getAllFromIndex('unsent', 'class', classId), [])
   const countOf = (event: Unsent) => eventIn(event)?.n ?? 0
   return myUnsent(kept)
-    .filter((row) => row.classId === classId)
+    .filter((row) => row.classId === classId && row.aside === undefined)
     .sort((a, b) => countOf(a) - countOf(b))
     .map(({ owner: _, ...event }) => event)
 }
@@ -126,7 +134,28 @@ export async function unsentOf(classId: string): Promise<Unsent[]> {
 /** The classes that have something of mine to send, whichever is open. */
 export async function classesWithUnsent(): Promise<string[]> {
   const kept = await onDevice((db) => db.getAll('unsent'), [])
-  return [...new Set(myUnsent(kept).map(({ classId }) => classId))]
+  return [...new Set(myUnsent(kept).flatMap(({ classId, aside }) => (aside === undefined ? classId : [])))]
+}
+
+/** Sets one aside that the server refused. */
+export async function setAside(event: Unsent, why: string): Promise<void> {
+  await keepUnsent({ ...event, aside: why })
+}
+
+/** What was set aside on this device: mine, and what others left here who might not send it. */
+export async function asideHere(): Promise<(Unsent & { aside: string; isMine: boolean })[]> {
+  const kept = await onDevice((db) => db.getAll('unsent'), [])
+  const all = new Map(
+    [...kept, ...journaled<Owned<Unsent>>(), ...waiting.values()].map((row) => [row.id, row]),
+  )
+  return [...all.values()].flatMap(({ owner: _, ...row }) =>
+    row.aside === undefined ? [] : [{ ...row, aside: row.aside, isMine: isMine(all.get(row.id) ?? {}) }],
+  )
+}
+
+/** To be sent again, by whoever is signed in now. */
+export async function takeUp({ aside: _, ...event }: Unsent): Promise<void> {
+  await keepUnsent(event)
 }
 
 export async function forgetSent(ids: string[]): Promise<void> {

@@ -1,10 +1,23 @@
 import type { Block } from '~~/core/plan/schema'
-import type { Item } from '~~/core/curriculum/item'
+import { atLayer, type Item } from '~~/core/curriculum/item'
 import type { Names } from '~~/core/formats/class-lines'
 import { answerWords, chainWords } from '~~/core/plan/place-words'
-import { workedAt } from '~~/core/plan/places'
+import { workedAt, type Worked } from '~~/core/plan/places'
 import type { GroupNow } from '~~/core/plan/moment'
 import type { SpanKind } from '~~/core/plan/spans'
+
+/** What a group works, or in a gap works next. */
+export const workedOf = (now: GroupNow | undefined): Worked | undefined =>
+  now?.shown && workedAt(now.shown.stretch, now.shown.span.place)
+
+/** What nobody may forget of it: the item's own caution, those of its parts, and of what it is answered with. */
+export function cautionsOf(
+  { technique, layer, parts, receives }: Worked,
+  hazardOf: (item: string, layer: number) => string | undefined,
+): string[] {
+  const places = [{ technique, layer }, ...(parts ?? []), ...(receives ? [receives] : [])]
+  return [...new Set(places.flatMap((one) => hazardOf(one.technique, one.layer) || []))]
+}
 
 /** What a group works, holds, or that it waits, in the words of the floor. */
 export function workOf(
@@ -13,9 +26,16 @@ export function workOf(
   nameOf: (item: string | undefined) => string,
   otherwise: string,
 ): string {
-  if (now?.span?.kind === 'idle') return 'Waits'
-  if (now?.span?.kind === 'holding') return `Holds: ${block?.holding?.title ?? 'what was just taught'}`
-  const worked = now?.stretch && workedAt(now.stretch, now.span?.place)
+  const { shown } = now ?? {}
+  if (shown?.span.kind === 'idle') return 'Waits'
+  const worked = workedOf(now)
+  if (shown?.span.kind === 'holding') {
+    const { title, technique } = block?.holding ?? {}
+    // After its turn a group goes on with what it was taught.
+    return worked && worked.technique !== technique
+      ? `Goes on: ${nameOf(worked.technique)}`
+      : `Holds: ${title ?? 'what was just taught'}`
+  }
   return nameOf(worked?.technique) || otherwise
 }
 
@@ -44,14 +64,15 @@ export function howFar({ span }: GroupNow): string {
 
 /** What is said beside the item while a group works: what a rep is made of, what the partner works on or does, and how nobody is hurt. */
 export function besideWork(
-  { stretch, span }: GroupNow,
+  now: GroupNow,
   itemOf: (id: string) => Item | undefined,
   names: Names,
 ): { chain: string; partner: string; safety: string } {
-  const worked =
-    span?.kind === 'idle' || span?.kind === 'holding' ? undefined : stretch && workedAt(stretch, span?.place)
+  const kind = now.shown?.span.kind
+  const worked = kind === 'idle' || kind === 'holding' ? undefined : workedOf(now)
   if (!worked) return { chain: '', partner: '', safety: '' }
-  const { helper, partner } = itemOf(worked.technique) ?? {}
+  const item = itemOf(worked.technique)
+  const { helper, partner } = (item && atLayer(item, worked.layer)) ?? {}
   const holds = partner === 'solo' ? undefined : helper
   const does = [holds?.does, holds?.height, holds?.angle, holds?.when].filter(Boolean).join(', ')
   return {

@@ -1,3 +1,4 @@
+import { isApart } from '~/domain/calls'
 import { minutes } from '~~/core/kernel/time-text'
 import type { FloorNow } from '~~/core/floor/now'
 import type { Run } from '~~/core/floor/run'
@@ -57,10 +58,13 @@ export function figureOf(now: FloorNow, run: Run, time: number): Figure {
     const of = `of ${span.count}${over ? `, ${run.counted - span.count} more` : ''}`
     return { text: String(run.counted), of, label: `${run.counted} ${of}`, last: false, aside: true }
   }
-  const ms = Math.ceil(now.stretchLeftMs / 1000) * 1000
-  const last = run.phase === 'running' && now.stretchLeftMs <= LAST_MS && now.placed !== undefined
+  const apart = now.placed && !now.inTransition && isApart(now.placed.block)
+  // Where each rank has its own dose, what is everybody's is the board.
+  const leftMs = apart ? now.leftMs : now.stretchLeftMs
+  const ms = Math.ceil(leftMs / 1000) * 1000
+  const last = run.phase === 'running' && leftMs <= LAST_MS && now.placed !== undefined
   const whole = minutes(ms)
-  const of = now.inTransition ? 'to make ready' : ((span && OF[span.kind]) ?? '')
+  const of = now.inTransition ? 'to make ready' : apart ? 'this board' : ((span && OF[span.kind]) ?? '')
   return { text: last ? String(ms / 1000) : whole, of, label: `${whole} left${of ? `, ${of}` : ''}`, last }
 }
 

@@ -2,7 +2,7 @@ import { calledDose } from '~~/core/floor/called'
 import type { FloorNow } from '~~/core/floor/now'
 import type { Item } from '~~/core/curriculum/item'
 import { stagesOf } from '~~/core/plan/doses'
-import { workedAt } from '~~/core/plan/places'
+import { workedOf } from '~/domain/doing'
 
 /** What the plan knows of this very moment beside the item: the rung and who does what in it, the focus of the round, the sections of the run. */
 export interface NowSays {
@@ -36,9 +36,7 @@ export function nowSays(now: FloorNow, itemOf: (id: string) => Item | undefined)
   const dose = calledDose(now.placed?.block, called)
   const stages = stagesOf(dose)
   const stage = span.stage === undefined ? undefined : stages[span.stage]
-  const worked = now.groups.flatMap(
-    ({ stretch, span: own }) => (stretch && workedAt(stretch, own?.place)) ?? [],
-  )[0]
+  const worked = now.groups.flatMap((group) => workedOf(group) ?? [])[0]
   const item = worked && itemOf(worked.technique)
   const inner = stage?.dose ?? dose
   const focus = inner?.kind === 'rounds' && span.round ? inner.focus : undefined

@@ -4,11 +4,13 @@
  */
 const PREFIX = 'golden-lintel-tap '
 
-export function journal(row: { id: string }): void {
+/** @returns whether it is written: there may be no room, or none allowed */
+export function journal(row: { id: string }): boolean {
   try {
     localStorage.setItem(PREFIX + row.id, JSON.stringify(row))
+    return true
   } catch {
-    // No room, or none allowed: the device's storage has it in a moment.
+    return false
   }
 }
 

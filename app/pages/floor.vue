@@ -1,40 +1,31 @@
 <script setup lang="ts">
 import { wallEvents } from '~~/core/floor/wall'
 import { WALL_CHANNEL } from '~/composables/useWall'
-import { todaySchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
 import { figureOf, hasMoreThanOne } from '~/domain/floor-figure'
 import { techniquesOf } from '~~/core/plan/techniques'
 import { shortDose } from '~~/core/plan/doses'
 import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
-import { callOf } from '~/domain/calls'
-import { lastKeptClass } from '~/domain/device-store'
-import { dayOf, wallTime } from '~/domain/wall-time'
+import { callOf, isApart } from '~/domain/calls'
+import { cautionsOf, workedOf } from '~/domain/doing'
+import { wallTime } from '~/domain/wall-time'
 
 definePageMeta({ layout: 'bare' })
 useHead({ title: 'Floor · Golden Lintel', bodyAttrs: { style: 'background:#15110D' } })
 const store = useClassStore()
 const library = useLibraryStore()
 const clock = useClock()
-const route = useRoute()
 const problem = ref('')
 const loading = ref(true)
 const wakeLock = useWakeLock()
 useKeptAtHand()
+useUnkeptTaps()
 
-async function whichClass(): Promise<string | undefined> {
-  if (typeof route.query.class === 'string') return route.query.class
-  try {
-    const { today, next, last } = await api('/api/today', { answer: todaySchema })
-    // A class that was finished this evening stays at hand until another is due.
-    return next?.day !== today && last?.day === today ? last.id : next?.id
-  } catch (error) {
-    const kept = await lastKeptClass(dayOf(clock.read(), library.club?.zone))
-    if (!kept) throw error
-    return kept.id
-  }
-}
+const whichClass = useClassAtHand(({ today, next, last }) =>
+  // A class that was finished this evening stays at hand until another is due.
+  next?.day !== today && last?.day === today ? last.id : next?.id,
+)
 onMounted(async () => {
   try {
     await library.load()
@@ -99,12 +90,21 @@ const instruction = computed(() => {
   if (block.mode === 'turns') return 'Each rank taught in turn.'
   return block.notes ?? (block.dose ? shortDose(block.dose) : '')
 })
-/** The usual caution, once: before the board and while it is shown. */
+/** Cautions are due before a board, while it is shown, and before each stage, exercise and turn. */
+const isBefore = computed(
+  () =>
+    ready.value ||
+    (shown.value?.inTransition ?? false) ||
+    ['setup', 'bridge', 'handover', 'move'].includes(shown.value?.called?.span.kind ?? ''),
+)
+/** What all work has its caution once, above; of different things each group has its own. */
 const caution = computed(() => {
-  const before = ready.value || shown.value?.inTransition || shown.value?.called?.span.kind === 'setup'
-  if (!before) return undefined
-  const techniques = (shown.value?.groups ?? []).map(({ stretch }) => stretch?.technique)
-  return techniques.map((id) => library.items.get(id ?? '')?.hazard).find(Boolean)
+  const worked = isBefore.value && isShared.value ? (shown.value?.groups ?? []) : []
+  const said = worked.flatMap((group) => {
+    const at = workedOf(group)
+    return at ? cautionsOf(at, (item, layer) => library.itemAt(item, layer)?.hazard) : []
+  })
+  return [...new Set(said)].join(' ')
 })
 /** All work the same. */
 const isShared = computed(() => shown.value?.placed?.block.mode === 'together')
@@ -144,10 +144,10 @@ const isCalling = computed(() => {
   const { calls } = run.value ?? {}
   return calls !== undefined && clock.now.value - calls.at < calls.mode.sec * 1000
 })
-const next = computed(() => shown.value?.coming)
+const next = computed(() => shown.value?.next)
 const nextAt = computed(() =>
   next.value && run.value?.phase === 'running'
-    ? wallTime(clock.now.value + (now.value?.leftMs ?? 0), library.club?.zone)
+    ? wallTime(clock.now.value + (now.value?.toNextMs ?? 0), library.club?.zone)
     : '',
 )
 </script>
@@ -171,7 +171,12 @@ const nextAt = computed(() =>
           </p>
           <p v-else>{{ instruction }}</p>
           <span v-if="store.unsent" class="unsent" role="status"
-            >{{ store.unsent }} kept on this device, not sent yet</span
+            >{{ store.unsent }}
+            {{
+              store.hasUnkept
+                ? 'not sent, and this device cannot keep them: leave the page open'
+                : 'kept on this device, not sent yet'
+            }}</span
           >
           <span v-if="store.refused" class="unsent" role="alert">{{ store.refused }}</span>
         </div>
@@ -201,6 +206,9 @@ const nextAt = computed(() =>
             :group="group"
             :now="shown.groups[g]"
             :left-ms="shown.leftMs"
+            :in-ms="shown.inMs"
+            :apart="shown.placed !== undefined && isApart(shown.placed.block)"
+            :cares="isBefore && !isShared"
             :tight="plan.groups.length > 4"
             :shared="isShared"
             :first="ready ? firstMinutes(group.id) : undefined"
@@ -404,6 +412,21 @@ const nextAt = computed(() =>
   .next {
     white-space: normal;
   }
+  /* What is not sent stands under the title, not over it. */
+  .say {
+    flex-wrap: wrap;
+    white-space: normal;
+  }
+  .say h1 {
+    flex: 1;
+    min-width: 0;
+    white-space: nowrap;
+  }
+  .unsent {
+    flex: 1 0 100%;
+    font-size: 16px;
+    line-height: 20px;
+  }
   /* On a phone they are at hand under the clock. */
   .say,
   .middle {
@@ -411,6 +434,71 @@ const nextAt = computed(() =>
   }
   .line {
     display: contents;
+  }
+}
+/* A phone on its side: the clock at the left, the groups beside it. */
+@media (min-width: 500px) and (max-height: 500px) {
+  .stage {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+    grid-template-rows: auto minmax(0, 1fr) auto;
+    gap: 4px 14px;
+    padding: 4px 12px;
+    overflow: hidden;
+  }
+  .say,
+  .care {
+    grid-column: 1 / -1;
+  }
+  /* What goes wrong as a rule is read upright. */
+  .stage > :deep(.now) {
+    display: none;
+  }
+  .say h1 {
+    font-size: 24px;
+    line-height: 30px;
+  }
+  .say p {
+    font-size: 18px;
+    line-height: 30px;
+  }
+  .middle {
+    display: grid;
+    grid-row: 2;
+    grid-column: 1;
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 12px;
+    align-content: center;
+    order: 0;
+    flex: none;
+    min-height: 0;
+    overflow: hidden;
+    container-type: size;
+  }
+  .groups {
+    display: flex;
+    grid-row: 2 / 4;
+    grid-column: 2;
+    flex-direction: column;
+    gap: 4px;
+    min-height: 0;
+    padding-top: 0;
+    overflow-y: auto;
+    border-top: 0;
+  }
+  .groups > :deep(*) {
+    flex: none;
+  }
+  .line {
+    display: flex;
+    grid-row: 3;
+    grid-column: 1;
+    order: 0;
+    min-height: 40px;
+    overflow: hidden;
+  }
+  .line .next {
+    display: none;
   }
 }
 </style>

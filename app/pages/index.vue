@@ -153,6 +153,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     </p>
     <p v-if="!data && !problem" class="text-ash">Looking at today…</p>
     <template v-if="data">
+      <SetAside v-if="data.setAside.length" :classes="data.setAside" @changed="load" />
       <div class="head">
         <div>
           <h1 v-if="next">{{ whenSaid(next.day, next.startTime, data.today) }}, {{ longDay(next.day) }}</h1>

@@ -48,7 +48,7 @@ onMounted(async () => {
             const { name, place, zone, firstSide, lengthMin, startTime } = value
             library.change({
               settings: value,
-              club: { name, place, zone, firstSide, lengthMin, startTime },
+              club: { ...library.loaded!.club, name, place, zone, firstSide, lengthMin, startTime },
               versions: { ...library.loaded!.versions, settings: version },
             })
           },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cautionsOf, workedOf } from '~/domain/doing'
 import { floorNow } from '~~/core/floor/now'
 import { replay } from '~~/core/floor/run'
 import { minutes } from '~~/core/kernel/time-text'
@@ -41,12 +42,16 @@ const figure = computed(() => {
 const block = computed(() => shown.value?.placed?.block)
 const time = (ms: number) => wallTime(ms, view.value?.zone)
 const nextAt = computed(() =>
-  run.value?.phase === 'running' && shown.value ? time(clock.now.value + shown.value.leftMs) : '',
+  run.value?.phase === 'running' && shown.value ? time(clock.now.value + shown.value.toNextMs) : '',
 )
 const care = computed(() => {
-  const ids = (shown.value?.groups ?? []).map(({ stretch }) => stretch?.technique ?? '')
-  const said = ids.map((id) => view.value?.items[id]?.hazard).find(Boolean)
-  return said ?? 'Control before speed. One pair, one space. Stop when your partner stops.'
+  const worked = (shown.value?.groups ?? []).flatMap((group) => workedOf(group) ?? [])
+  const said = worked.flatMap((one) =>
+    cautionsOf(one, (item, layer) => view.value?.items[item]?.layers[layer - 1]?.hazard),
+  )
+  return (
+    [...new Set(said)].join(' ') || 'Control before speed. One pair, one space. Stop when your partner stops.'
+  )
 })
 /** Partners are read while they are being found: before the board and while it is explained. */
 const pairs = computed(() => {
@@ -97,13 +102,14 @@ const columns = computed(() => {
           :group="group"
           :now="shown.groups[g]"
           :block="block"
+          :in-ms="shown.inMs"
           :view="view"
         />
       </div>
       <footer>
         <p class="next">
-          <template v-if="shown.coming && !ready">
-            <span>Next{{ nextAt && `, ${nextAt}` }}</span> <b>{{ shown.coming.block.title }}</b>
+          <template v-if="shown.next && !ready">
+            <span>Next{{ nextAt && `, ${nextAt}` }}</span> <b>{{ shown.next.block.title }}</b>
           </template>
         </p>
         <p class="care">{{ care }}</p>

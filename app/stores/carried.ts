@@ -1,5 +1,6 @@
 import type { Board } from '~~/core/curriculum/boards'
-import { paintOnto } from '~~/core/plan/edit-tracks'
+import { paintedAs } from '~~/core/curriculum/boards'
+import { paintItem } from '~~/core/plan/painted'
 
 /** What is carried from the shelf to the frame: the boards it would be, and the item, where it is one. */
 export interface Carried {
@@ -40,8 +41,9 @@ export const useCarriedStore = defineStore('carried', () => {
   function paint(block: string, group: string, item: string) {
     const { plan } = plans
     if (!plan) return
-    const { parts } = library.items.get(item) ?? {}
-    plans.changeBlock(block, (one) => paintOnto(one, plan, group, item, 1, parts))
+    const known = library.items.get(item)
+    const painted = known ? { ...paintedAs(known), parts: known.parts } : { technique: item }
+    plans.changeBlock(block, (one) => paintItem(one, plan, group, painted))
     plans.selected = block
   }
 

@@ -80,7 +80,14 @@ export const useChecksStore = defineStore('checks', () => {
     () => (preview.value = undefined),
   )
   // The frame shows what is being looked at.
-  watch(preview, (looked) => (plans.preview = looked?.plan))
+  watch(preview, (looked) => plans.look('fix', looked?.plan), { flush: 'sync' })
+  // Something else is on it by now.
+  watch(
+    () => plans.looked?.by,
+    (by) => {
+      if (by !== 'fix') preview.value = undefined
+    },
+  )
 
   /** Works out the fix of a finding and shows it; nothing is changed yet. */
   async function look(finding: Finding): Promise<void> {
@@ -88,6 +95,7 @@ export const useChecksStore = defineStore('checks', () => {
     const now = fresh()
     if (!now || !plan) return
     problem.value = ''
+    if (plans.looked?.by === 'draft') return plans.sayNotNow()
     const found = fixFor(finding, now.ground)
     if (!found) {
       problem.value =
@@ -162,6 +170,10 @@ export const useChecksStore = defineStore('checks', () => {
    */
   async function mendWorst(): Promise<string | undefined> {
     if (preview.value) return take()
+    if (plans.looked) {
+      plans.sayNotNow()
+      return undefined
+    }
     const grave = (fresh()?.findings ?? []).filter(isGrave)
     const open = grave.filter(isMendable)
     const isOverhang = ({ code }: Finding) => code === 'time.over'

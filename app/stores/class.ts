@@ -1,6 +1,8 @@
 import { batchSchema, classEventsSchema, classViewSchema } from '~~/shared/answers'
 import { floorNow } from '~~/core/floor/now'
-import { offeredIn, offeredOn } from '~~/core/people/own-layers'
+import { typedMarks, type TypedTap } from '~~/core/people/presence-edit'
+import { offeredIn, offeredOn, type Offered } from '~~/core/people/own-layers'
+import { groupAmong, groupInHall } from '~~/core/people/placed'
 import { inHall, readRegister } from '~~/core/people/register'
 import { inForce } from '~~/core/floor/event'
 import { replay } from '~~/core/floor/run'
@@ -8,7 +10,7 @@ import type { Detail, PresenceMark, RunEvent } from '~~/core/floor/events'
 import { correctionsOf, type Sighting } from '~~/core/people/corrections'
 import type { Incident } from '~~/core/people/incidents'
 import type { Result } from '~~/core/people/results'
-import type { ClassView } from '~~/shared/answers'
+import type { ClassView, RosterStudent } from '~~/shared/answers'
 import {
   classesWithUnsent,
   forgetSent,
@@ -16,6 +18,7 @@ import {
   keepUnsent,
   keptClass,
   nextCount,
+  setAside,
   unsentOf,
   type GivenMark,
   type Unsent,
@@ -25,6 +28,16 @@ import { inTurn } from '~/domain/in-turn'
 import { thisDevice } from '~/domain/this-device'
 
 export type ClassData = ClassView
+
+/** `sent`: the server has it, or it is set aside; `later`: it is tried again. */
+type Sent = 'sent' | 'later'
+
+/** The server will never take it as it is: not that it is out of reach, asks for a sign-in, or for patience. */
+const isRefusal = (error: unknown): boolean =>
+  error instanceof ApiProblem &&
+  error.status >= 400 &&
+  error.status < 500 &&
+  ![401, 408, 429].includes(error.status)
 
 const RETRY_MS = 3000
 /** So many taps at once are read together. */
@@ -46,6 +59,9 @@ function eachOnce<E extends { id: string }>(events: E[]): E[] {
  */
 export const useClassStore = defineStore('class', () => {
   const data = shallowRef<ClassData>()
+  /** Taps that only this page knows of, for the device has no storage. */
+  const unkept = new Set<string>()
+  const hasUnkept = ref(false)
   const unsent = ref(0)
   const refused = ref('')
   /** Why the register is corrected after the class; goes with each tap. */
@@ -68,15 +84,14 @@ export const useClassStore = defineStore('class', () => {
   const timeline = computed(() => run.value?.timeline)
   const now = computed(() => (run.value ? floorNow(run.value) : undefined))
   const register = computed(() => readRegister(data.value?.marks ?? []))
-  /**
-   * The layers that are each student's own affair now: those of the board under way where it offers any, else of the whole class.
-   */
-  const offered = computed(() => {
-    const under =
-      now.value?.placed && run.value?.phase !== 'ready' ? offeredOn(now.value.placed.block) : undefined
-    if (under?.size) return under
-    return plan.value ? offeredIn(plan.value) : new Map<string, { from: number; upTo: number }>()
-  })
+  /** The versions that the board under way leaves to each student of a group. */
+  const offeredHere = (group: string): Offered =>
+    now.value?.placed && run.value?.phase !== 'ready' ? offeredOn(now.value.placed.block, group) : new Map()
+  /** The same where the register asks: those of the board under way where it offers any, else of the whole class. */
+  function offeredTo(group: string): Offered {
+    const here = offeredHere(group)
+    return here.size || !plan.value ? here : offeredIn(plan.value, group)
+  }
   /** Gives a student a layer of their own, which stays with them until it is changed; shown at once, taken back if it is not kept. */
   async function setLayer(student: string, item: string, layer: number, from: number) {
     const before = data.value?.roster.find(({ id }) => id === student)?.layers ?? {}
@@ -107,6 +122,20 @@ export const useClassStore = defineStore('class', () => {
       return inHall(line) || line?.state === 'home'
     }),
   )
+  const placed = ({ id, groupId, rankId }: RosterStudent) => ({
+    tonight: register.value.get(id)?.group,
+    group: groupId,
+    rank: rankId,
+  })
+  /** The group of the plan somebody is with: the one they joined tonight, their own, or the one of their rank; none where the class is not for them. */
+  const groupOf = (student: RosterStudent) => groupAmong(plan.value?.groups ?? [], placed(student))
+  /** The group whoever came works with: as above, and somebody the class is not for works with the first. */
+  const groupOnFloor = (student: RosterStudent) => groupInHall(plan.value?.groups ?? [], placed(student))
+  /** Whether somebody stands on the register of this class: it is for them, or they came all the same. */
+  const isOnRegister = (student: RosterStudent) =>
+    groupOf(student) !== undefined ||
+    student.kind !== 'member' ||
+    (register.value.get(student.id)?.state ?? 'unknown') !== 'unknown'
   const here = computed(() => [...register.value.values()].filter((line) => inHall(line)).length)
 
   /** When the class is due to end, ms since 1970. */
@@ -120,21 +149,26 @@ export const useClassStore = defineStore('class', () => {
   /** When it would end as it stands. */
   const endsAt = computed(() => clock.now.value + (now.value?.toEndMs ?? 0))
 
+  /** The class that was asked for last: one asked for before it, whose answer comes later, is not shown any more. */
+  let asked = 0
   async function open(id: string) {
+    const mine = ++asked
     let fresh: ClassData
     try {
       const askedAt = clock.device()
       fresh = await api(`/api/classes/${id}`, { answer: classViewSchema })
       clock.compare(fresh.now, askedAt)
     } catch (error) {
-      const kept = error instanceof ApiProblem && error.status === 0 ? await keptClass(id) : undefined
+      // The server is gone, or what stands before it answers in its place.
+      const isGone = error instanceof ApiProblem && (error.status === 0 || error.status >= 500)
+      const kept = isGone ? await keptClass(id) : undefined
       if (!kept) throw error
       fresh = kept
     }
     const waiting = await unsentOf(id)
+    if (mine !== asked) return
     data.value = withUnsent(fresh, waiting)
     unsent.value = waiting.length
-    await keepClass(fresh)
     stopHearing?.()
     stopHearing = onChange('class', id, (change) => {
       if (change === 'back') void send()
@@ -142,10 +176,12 @@ export const useClassStore = defineStore('class', () => {
       readSoon()
     })
     void send()
+    await keepClass(fresh)
   }
 
   /** Forgets the class, as at the sign-out. */
   function close() {
+    asked++
     stopHearing?.()
     stopHearing = undefined
     data.value = undefined
@@ -232,17 +268,23 @@ export const useClassStore = defineStore('class', () => {
     }
   }
 
-  async function keep(event: Omit<Unsent, 'id' | 'classId' | 'planVersion'>) {
+  const keep = (event: Omit<Unsent, 'id' | 'classId' | 'planVersion'>) => keepAll([event])
+
+  /** Keeps events on the device, shows them, and sends them together. */
+  async function keepAll(events: readonly Omit<Unsent, 'id' | 'classId' | 'planVersion'>[]) {
     const { value } = data
-    const { run: act, presence, sighting, result, incident, mark: given } = event
-    const id = (act ?? presence ?? sighting ?? result ?? incident ?? given)?.id
-    if (!value || !id) return
-    const waiting = { id, classId: value.id, planVersion: value.planVersion, ...event }
-    data.value = withUnsent(value, [waiting])
+    if (!value) return
+    const waiting = events.flatMap((event): Unsent[] => {
+      const { run: act, presence, sighting, result, incident, mark: given } = event
+      const id = (act ?? presence ?? sighting ?? result ?? incident ?? given)?.id
+      return id ? [{ id, classId: value.id, planVersion: value.planVersion, ...event }] : []
+    })
+    data.value = withUnsent(value, waiting)
     // What was done stands at once, not with the next tick: of quick taps each knows of the one before.
     clock.tick()
-    unsent.value++
-    await keepUnsent(waiting)
+    unsent.value += waiting.length
+    for (const one of waiting) if (!(await keepUnsent(one))) unkept.add(one.id)
+    hasUnkept.value = unkept.size > 0
     await send()
   }
 
@@ -271,7 +313,7 @@ export const useClassStore = defineStore('class', () => {
   function tap(
     kind: PresenceMark['kind'],
     student: string | undefined,
-    more: { at?: number; reason?: string; undoes?: string } = {},
+    more: { at?: number; reason?: string; undoes?: string; group?: string } = {},
   ): string {
     const id = crypto.randomUUID()
     const { at = clock.device(), ...said } = more
@@ -279,6 +321,22 @@ export const useClassStore = defineStore('class', () => {
     const rest = { ...(why ? { reason: why } : {}), ...said }
     void keep({ presence: { id, kind, at, n: nextCount(), ...(student ? { student } : {}), ...rest } })
     return id
+  }
+
+  /** Puts typed times in the place of somebody's taps: what stands is taken back, and what was typed comes instead, all of it in one sending. */
+  function typePresence(student: string, taps: readonly TypedTap[]): void {
+    const why = run.value?.phase === 'finished' ? whyCorrected.value.trim() : ''
+    // Typed by the club's clock; a device sends by its own.
+    const byDevice = taps.map((tap) => ({ ...tap, at: tap.at - clock.off.value }))
+    const marks = typedMarks(data.value?.marks ?? [], student, byDevice, clock.device()).map(
+      (mark): PresenceMark => ({
+        id: crypto.randomUUID(),
+        n: nextCount(),
+        ...(why ? { reason: why } : {}),
+        ...mark,
+      }),
+    )
+    void keepAll(marks.map((presence) => ({ presence })))
   }
 
   /** Keeps that a fault was seen, or seen right; or takes back that it was. Its id, for undo. */
@@ -325,25 +383,59 @@ export const useClassStore = defineStore('class', () => {
     const isTap = ({ run: event, presence }: Unsent) => Boolean(event ?? presence)
     const marks = all.filter((one) => one.mark)
     const seen = all.filter((one) => !isTap(one) && !one.mark)
-    for (const one of marks) if (!(await sendMark(classId, one))) break
+    for (const one of marks) if ((await sendMark(classId, one)) === 'later') break
     for (const waiting of [all.filter(isTap), seen])
       for (let from = 0; from < waiting.length; from += BATCH)
-        if (!(await sendBatch(classId, waiting.slice(from, from + BATCH)))) break
+        if ((await sendApart(classId, waiting.slice(from, from + BATCH))) === 'later') break
     if (data.value?.id === classId) unsent.value = (await unsentOf(classId)).length
   }
 
+  /** Sends a batch; of one that is refused each by itself is, so that a single bad tap holds up no other. */
+  async function sendApart(classId: string, batch: Unsent[]): Promise<Sent> {
+    const sent = await sendBatch(classId, batch)
+    if (sent === 'sent' || sent === 'later') return sent
+    const [one] = batch
+    if (batch.length === 1 && one) {
+      await putAside(one, sent.why)
+      return 'sent'
+    }
+    const half = Math.ceil(batch.length / 2)
+    for (const part of [batch.slice(0, half), batch.slice(half)])
+      if ((await sendApart(classId, part)) === 'later') return 'later'
+    return 'sent'
+  }
+
+  /** One that the server does not take is set aside with why, and told on every page. */
+  async function putAside(one: Unsent, why: string) {
+    await setAside(one, why)
+    unkept.delete(one.id)
+    // The screen shows what stands: this does not.
+    const { value } = data
+    const others = <E extends { id: string }>(list: readonly E[]) => list.filter(({ id }) => id !== one.id)
+    if (value?.id === one.classId)
+      data.value = {
+        ...value,
+        events: others(value.events),
+        marks: others(value.marks),
+        sightings: others(value.sightings),
+        results: others(value.results),
+      }
+    await useAsideStore().look()
+  }
+
   /** Marks are kept one by one, in the order they were given. */
-  async function sendMark(classId: string, { id, mark: given }: Unsent): Promise<boolean> {
-    if (!given) return true
+  async function sendMark(classId: string, one: Unsent): Promise<Sent> {
+    const { id, mark: given } = one
+    if (!given) return 'sent'
     const { n: _, ...body } = given
     try {
       await api('/api/marks', { method: 'POST', body: { ...body, class: classId } })
       await forgetSent([id])
-      return true
+      return 'sent'
     } catch (error) {
-      if (!(error instanceof ApiProblem) || (error.status >= 400 && error.status < 500))
-        refused.value = `A mark is not kept: ${saidBy(error)}`
-      return false
+      if (!isRefusal(error)) return 'later'
+      await putAside(one, saidBy(error))
+      return 'sent'
     }
   }
 
@@ -353,7 +445,7 @@ export const useClassStore = defineStore('class', () => {
     if (known) await keepClass(withUnsent(known, batch))
   }
 
-  async function sendBatch(classId: string, batch: Unsent[]): Promise<boolean> {
+  async function sendBatch(classId: string, batch: Unsent[]): Promise<Sent | { why: string }> {
     const sentAt = clock.device()
     const moved = clock.moved.value
     try {
@@ -375,14 +467,15 @@ export const useClassStore = defineStore('class', () => {
       clock.compare(answer.now - moved, sentAt)
       await keepSent(classId, batch)
       await forgetSent(batch.map(({ id }) => id))
+      for (const { id } of batch) unkept.delete(id)
+      hasUnkept.value = unkept.size > 0
       refused.value = ''
       if (data.value?.id === classId) data.value = { ...data.value, state: answer.state }
-      return true
+      return 'sent'
     } catch (error) {
+      if (isRefusal(error)) return { why: saidBy(error) }
       if (!(error instanceof ApiProblem)) refused.value = String(error)
-      else if (error.status > 0 && error.status < 500 && ![401, 408, 429].includes(error.status))
-        refused.value = error.message
-      return false
+      return 'later'
     }
   }
 
@@ -401,7 +494,12 @@ export const useClassStore = defineStore('class', () => {
     register,
     here,
     taking,
-    offered,
+    hasUnkept,
+    offeredHere,
+    offeredTo,
+    groupOf,
+    groupOnFloor,
+    isOnRegister,
     setLayer,
     dueAt,
     endsAt,
@@ -419,6 +517,7 @@ export const useClassStore = defineStore('class', () => {
     act,
     goOnAfterAll,
     tap,
+    typePresence,
     send,
     sendEverything,
     refresh,

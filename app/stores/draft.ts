@@ -63,7 +63,7 @@ export const useDraftStore = defineStore('draft', () => {
   )
   // The frame shows what is looked at, and the best so far while it is worked out.
   const shown = computed(() => (isOpen.value ? (best.value ?? draft.value)?.plan : undefined))
-  watch(shown, (plan) => (plans.preview = plan))
+  watch(shown, (plan) => plans.look('draft', plan), { flush: 'sync' })
   const isShown = computed(() => shown.value !== undefined)
   const toFix = computed(
     () =>

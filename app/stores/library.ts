@@ -1,8 +1,9 @@
 import { librarySchema } from '~~/shared/answers'
 import type { Ladder } from '~~/core/curriculum/ladder'
 import { calledIn } from '~~/core/curriculum/called'
+import type { FindItem } from '~~/core/curriculum/said-line'
 import { librarySearch } from '~~/core/curriculum/search'
-import { spokenName } from '~~/core/curriculum/item'
+import { atLayer, spokenName } from '~~/core/curriculum/item'
 import type { Library, LibraryItem } from '~~/shared/answers'
 
 const READ_AFTER_MS = 800
@@ -81,7 +82,18 @@ export const useLibraryStore = defineStore('library', () => {
 
   const called = computed(() => calledIn((loaded.value?.items ?? []).filter(({ archived }) => !archived)))
   /** The item of a typed name; none where nothing is called that. */
-  const itemCalled = (name: string) => called.value(name)
+  const itemCalled: FindItem = (name, exactly) => called.value(name, exactly)
+
+  const NEAREST = 3
+  /** Items that are called something like it, to be offered where nothing is called just that. */
+  const itemsNear = (name: string) =>
+    search.value
+      .near(name)
+      .flatMap((id) => {
+        const item = items.value.get(id)
+        return item && !item.archived ? [item] : []
+      })
+      .slice(0, NEAREST)
 
   const itemName = (id: string | undefined) => {
     const item = id ? items.value.get(id) : undefined
@@ -90,6 +102,12 @@ export const useLibraryStore = defineStore('library', () => {
   /** The name of a layer of an item, `layer 2` where it has none. */
   const layerName = (id: string | undefined, layer: number) =>
     (id && items.value.get(id)?.layers[layer - 1]?.name) || `layer ${layer}`
+
+  /** An item as it is at one of its layers: with that layer's own caution, contact and holder. */
+  const itemAt = (id: string | undefined, layer = 1) => {
+    const item = id ? items.value.get(id) : undefined
+    return item && atLayer(item, layer)
+  }
 
   const groupsById = computed(() => new Map(groups.value.map((group) => [group.id, group])))
   const groupName = (id: string) => groupsById.value.get(id)?.name ?? id
@@ -111,7 +129,9 @@ export const useLibraryStore = defineStore('library', () => {
     ladder,
     syllabus,
     itemCalled,
+    itemsNear,
     itemName,
+    itemAt,
     layerName,
     groupName,
     ranksOfGroup,

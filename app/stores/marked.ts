@@ -1,3 +1,4 @@
+import { cutTo } from '~~/core/kernel/sound-text'
 import { toast } from '~/domain/toast'
 import { changeBlock, setDose } from '~~/core/plan/edit'
 import { namePart, pasteBoards, writeBoards } from '~~/core/plan/edit-many'
@@ -114,7 +115,7 @@ export const useMarkedStore = defineStore('marked', () => {
     const { plan } = plans
     const line = text.trim()
     if (!plan || !line) return undefined
-    const short = line.length > 40 ? `${line.slice(0, 40)}…` : line
+    const short = line.length > 40 ? `${cutTo(line, 40)}…` : line
     // A number alone is more likely something else that was copied than a dose.
     if (/^\d+$/.test(line) || line.length > 500) return `“${short}” ${LIKE_THIS}`
     const read = readShorthand(line)

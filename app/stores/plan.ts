@@ -9,8 +9,18 @@ import { mergePlans } from '~~/core/plan/merge-plans'
 import type { SavedPlan } from '~~/shared/answers'
 import { useEditedDocument } from '~/composables/useEditedDocument'
 import type { DocumentKind } from '~/domain/edited-document'
+import { toast } from '~/domain/toast'
 
 const SAVE_AFTER_MS = 700
+
+/** Who may put something else than the plan on the frame: the fix of a finding, a draft, or an edge that is being pulled. */
+export type Looker = 'fix' | 'draft' | 'edge'
+/** Why nothing of the plan is changed while something else is looked at. */
+const NOT_NOW: Record<Looker, string> = {
+  fix: 'A fix is being looked at: F takes it, Esc leaves it. The plan is not changed meanwhile.',
+  edge: 'An edge is being pulled: let it go first.',
+  draft: 'A draft is on the frame: use it, or close it with Esc. The plan under it is not changed meanwhile.',
+}
 
 /**
  * The plan on the frame: every change goes through `change`, which keeps the step before it, and is saved by itself a moment later. How
@@ -28,8 +38,9 @@ export const usePlanStore = defineStore('plan', () => {
   const held = shallowRef<SavedPlan['held']>(null)
 
   const timeline = computed(() => (plan.value ? layPlan(plan.value) : undefined))
-  /** A change that is only looked at: the frame shows it, nothing is kept. */
-  const preview = shallowRef<Plan>()
+  /** What is only looked at, and whose it is: the frame has one owner, and nothing of it is kept. */
+  const looked = shallowRef<{ by: Looker; plan: Plan }>()
+  const preview = computed(() => looked.value?.plan)
   const shown = computed(() => preview.value ?? plan.value)
   const shownTimeline = computed(() => (preview.value ? layPlan(preview.value) : timeline.value))
   const selectedBlock = computed(() => plan.value?.blocks.find((block) => block.id === selected.value))
@@ -45,6 +56,20 @@ export const usePlanStore = defineStore('plan', () => {
     return last >= 0 ? last + 1 : blocks.length
   })
 
+  /** Puts something on the frame in the place of the plan, or takes it off again; only its owner does. */
+  function look(by: Looker, at: Plan | undefined) {
+    if (at) looked.value = { by, plan: at }
+    else if (looked.value?.by === by) looked.value = undefined
+    const { blocks = [] } = shown.value ?? {}
+    if (selected.value && !blocks.some((block) => block.id === selected.value)) selected.value = blocks[0]?.id
+  }
+  /** Says why the plan is not changed just now. */
+  function sayNotNow() {
+    if (looked.value) toast(NOT_NOW[looked.value.by], { id: 'not-now' })
+  }
+  /** Undo and redo are of the plan: under a draft they would go unseen. */
+  const seen = (act: () => void) => () => (looked.value?.by === 'draft' ? sayNotNow() : act())
+
   async function open(planId: string) {
     await edited.leave()
     const saved = await fetchPlan(planId)
@@ -52,7 +77,7 @@ export const usePlanStore = defineStore('plan', () => {
     // The first board is selected as the plan is shown, not after: a board tapped by then stays selected.
     selected.value = saved.plan.blocks[0]?.id
     marks.value = []
-    preview.value = undefined
+    looked.value = undefined
     held.value = saved.held
     await edited.open(kindOf(planId), { value: saved.plan, version: saved.version })
     if (selected.value && !selectedBlock.value) selected.value = plan.value?.blocks[0]?.id
@@ -126,6 +151,11 @@ export const usePlanStore = defineStore('plan', () => {
    * A change the plan file would not hold is told and not made.
    */
   function change(next: Plan, options: { touch?: string; select?: string } = {}): boolean {
+    // What lies under a draft is not seen: nobody means to change it.
+    if (looked.value?.by === 'draft') {
+      sayNotNow()
+      return false
+    }
     const made = edited.change(next, options.touch)
     if (made && options.select !== undefined) selected.value = options.select
     return made
@@ -208,7 +238,10 @@ export const usePlanStore = defineStore('plan', () => {
     held,
     readHeld,
     timeline,
+    looked,
     preview,
+    look,
+    sayNotNow,
     shown,
     shownTimeline,
     selectedBlock,
@@ -229,8 +262,8 @@ export const usePlanStore = defineStore('plan', () => {
     move,
     shift,
     duplicate,
-    undo: edited.undo,
-    redo: edited.redo,
+    undo: seen(edited.undo),
+    redo: seen(edited.redo),
     save: edited.save,
     leave: edited.leave,
     keepMine: edited.keepMine,

@@ -119,6 +119,11 @@ const isOpen = (to: string) => (to === '/' ? route.path === '/' : route.path.sta
 .beam :focus-visible {
   outline-color: #ffe7a8;
 }
+@media print {
+  .beam {
+    display: none;
+  }
+}
 @media (max-width: 1150px) {
   .wide {
     display: none;

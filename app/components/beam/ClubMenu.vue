@@ -117,7 +117,7 @@ async function signOut() {
 .out {
   border-top: 1px solid var(--color-straw);
 }
-@media (max-width: 760px) {
+@media (max-width: 900px) {
   .club {
     padding: 0 8px 3px 2px;
   }

@@ -4,7 +4,7 @@ import { stagesOf, type Dose } from '~~/core/plan/doses'
 import { withFields } from '~/domain/with-fields'
 import type { BoardWays } from '~~/core/plan/doses/shorthand-board'
 import { withItem } from '~~/core/plan/edit-places'
-import { canBeCut, withMode, withPhase } from '~~/core/plan/edit'
+import { canBeCut, NEW_BOARD, withMode, withPhase } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
 import { clockAt, minutes } from '~~/core/kernel/time-text'
 
@@ -58,25 +58,42 @@ function setPhase(phase: Phase) {
   const { plan } = store
   if (block.value && plan) store.changeBlock(block.value.id, (b) => withPhase(b, phase, plan))
 }
+function setDose(dose: Dose, touch: string, ways?: BoardWays, item?: string) {
+  set(
+    {
+      dose,
+      ...(ways ? { firstSide: ways.firstSide, start: ways.start } : {}),
+      ...(item ? withItem(item, library.items.get(item)?.parts) : {}),
+      ...(item && block.value?.title === NEW_BOARD ? { title: library.itemName(item) } : {}),
+    },
+    touch,
+  )
+}
 function setItem(id: string | undefined) {
   if (!block.value) return
   const item = withItem(id, id ? library.items.get(id)?.parts : undefined)
   store.changeBlock(block.value.id, (b) => withFields(b, item))
 }
-/** The title as it is being typed: whatever is drawn meanwhile leaves it alone. */
-const typedTitle = ref<string>()
+/** Kept as it is typed; an empty title is not kept: the board has its old name back. */
+const title = useTypedTitle(
+  () => block.value?.title,
+  (said) => set({ title: said }, 'title'),
+)
 watch(
   () => block.value?.id,
-  () => (typedTitle.value = undefined),
+  () => (title.typed.value = undefined),
 )
-/** An empty title is not kept: the board has its old name back. */
-function rename(event: Event) {
-  typedTitle.value = undefined
-  const field = event.target as HTMLTextAreaElement
-  const title = field.value.replace(/\s+/g, ' ').trim()
-  if (title) set({ title })
-  else field.value = block.value?.title ?? ''
-}
+const titleField = useTemplateRef<HTMLTextAreaElement>('titleField')
+defineExpose({
+  /** The title of the board as it is now, marked for typing. */
+  async title() {
+    follow()
+    await nextTick()
+    titleField.value?.focus()
+    await nextTick()
+    titleField.value?.select()
+  },
+})
 function setNotes(event: Event) {
   const text = (event.target as HTMLTextAreaElement).value
   if (block.value)
@@ -129,14 +146,16 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
       </div>
       <textarea
         id="board-title"
+        ref="titleField"
         class="title"
         rows="1"
-        :value="typedTitle ?? block.title"
+        :value="title.typed.value ?? block.title"
         aria-label="Title"
         maxlength="200"
-        @input="typedTitle = ($event.target as HTMLTextAreaElement).value"
-        @change="rename"
-        @blur="typedTitle = undefined"
+        @focus="title.begin"
+        @input="title.type"
+        @change="title.end"
+        @blur="title.end"
         @keydown.enter.prevent="($event.target as HTMLElement).blur()"
       />
       <div class="modes" role="group" aria-label="How the class shares the floor">
@@ -183,10 +202,8 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         :worked="block.mode !== 'together' || block.technique !== undefined"
         :of="block.id"
         :ways="{ firstSide: block.firstSide, start: block.start }"
-        @change="
-          (dose: Dose, touch: string, ways?: BoardWays) =>
-            set({ dose, ...(ways ? { firstSide: ways.firstSide, start: ways.start } : {}) }, touch)
-        "
+        :takes-item="block.mode === 'together' && block.phase !== 'water'"
+        @change="setDose"
       />
       <PlaceFields
         v-if="block.mode === 'together' && block.phase !== 'water'"

@@ -19,6 +19,12 @@ const works = computed(() => {
     found.set(track.technique, [...(found.get(track.technique) ?? []), ...track.groups])
   return [...found]
 })
+/** The layers at which the board works an item. */
+function placesOf(item: string): number[] {
+  const { technique, layer, tracks } = props.block
+  const own = technique === item && !tracks ? [layer] : []
+  return [...own, ...(tracks ?? []).flatMap((track) => (track.technique === item ? track.layer : []))]
+}
 function history(item: string, group: string): string {
   const students = facts.ground.groups.find((one) => one.group.id === group)?.students ?? []
   const { had, of, last, days, poor } = groupHistory(item, students)
@@ -40,15 +46,16 @@ const lines = computed(() =>
       .filter((group) => groups.includes(group.id))
       .map((group) => ({ group, says: history(id, group.id) }))
       .filter(({ says }) => says)
-    return item ? [{ item, past }] : []
+    const hazards = new Set(placesOf(id).flatMap((layer) => library.itemAt(id, layer)?.hazard ?? []))
+    return item ? [{ item, past, hazards }] : []
   }),
 )
 </script>
 
 <template>
-  <div v-for="{ item, past } in lines" :key="item.id" class="mt-1">
+  <div v-for="{ item, past, hazards } in lines" :key="item.id" class="mt-1">
     <p v-if="lines.length > 1" class="text-13 font-semibold">{{ library.itemName(item.id) }}</p>
-    <p v-if="item.hazard" class="caution"><b>Care.</b> {{ item.hazard }}</p>
+    <p v-for="hazard in hazards" :key="hazard" class="caution"><b>Care.</b> {{ hazard }}</p>
     <p v-if="item.keyPoints.length" class="text-13 text-ash">
       <b>Looks for:</b> {{ item.keyPoints.join('; ') }}
     </p>

@@ -15,7 +15,7 @@ defineEmits<{ 'update:modelValue': [value: T] }>()
       @update:model-value="$emit('update:modelValue', $event as T)"
     >
       <RadioGroupLabel>{{ label }}</RadioGroupLabel>
-      <div class="options">
+      <div class="options" :class="{ many: options.length > 3 }">
         <RadioGroupOption
           v-for="option in options"
           :key="String(option.value)"
@@ -44,6 +44,9 @@ defineEmits<{ 'update:modelValue': [value: T] }>()
   white-space: nowrap;
   font-size: 13px;
   background: var(--color-paper);
+}
+.many button {
+  padding: 0 4px;
 }
 .options button + button {
   border-left: 1px solid #d3c6ae;

@@ -13,6 +13,8 @@ const props = withDefaults(
     worked?: boolean
     ways?: BoardWays
     of?: string
+    /** Whether the line in short may name the item. */
+    takesItem?: boolean
   }>(),
   {
     inLadder: false,
@@ -22,7 +24,7 @@ const props = withDefaults(
     idPrefix: 'dose',
   },
 )
-const emit = defineEmits<{ change: [dose: Dose, touch: string, ways?: BoardWays] }>()
+const emit = defineEmits<{ change: [dose: Dose, touch: string, ways?: BoardWays, item?: string] }>()
 
 const kinds = computed(() => DOSE_NAMES.filter((kind) => !(props.inLadder && isComposed(kind))))
 const figures = computed(() => props.dose as unknown as Record<string, number | undefined>)
@@ -41,10 +43,26 @@ function set(key: string, value: unknown) {
 }
 const hasSides = computed(() => 'sides' in props.dose)
 const hasRoles = computed(() => 'roles' in props.dose)
-const twoSides = [
-  { value: 2, name: 'Both' },
-  { value: 1, name: 'One' },
+/** Which sides are worked: both, one that is named, or one that nobody names. */
+const sidesWorked = [
+  { value: 'both', name: 'Both' },
+  { value: 'R', name: 'Right' },
+  { value: 'L', name: 'Left' },
+  { value: 'none', name: 'None' },
 ]
+const worksSides = computed(() => {
+  const { sides, side } = props.dose as { sides?: number; side?: string }
+  return sides === 2 ? 'both' : (side ?? 'none')
+})
+function setSides(value: unknown) {
+  const side = value === 'R' || value === 'L' ? value : undefined
+  const values = { sides: value === 'both' ? 2 : 1, side }
+  emit('change', withFields(props.dose as object, values) as Dose, `${props.idPrefix}.sides`)
+}
+function setAlternate(alternate: unknown) {
+  const values = alternate ? { alternate, side: undefined } : { alternate }
+  emit('change', withFields(props.dose as object, values) as Dose, `${props.idPrefix}.alternate`)
+}
 const twoRoles = [
   { value: 2, name: 'Both in turn' },
   { value: 1, name: 'Alone' },
@@ -57,7 +75,8 @@ const twoRoles = [
       :dose="dose"
       :in-ladder="inLadder"
       :ways="ways"
-      @change="(next, said) => emit('change', next, `${idPrefix}.short`, said)"
+      :takes-item="takesItem"
+      @change="(next, said, item) => emit('change', next, `${idPrefix}.short`, said, item)"
     />
     <div class="grid grid-cols-[84px_1fr] items-center gap-x-1">
       <label :for="`${idPrefix}-kind`">Dose</label>
@@ -91,9 +110,9 @@ const twoRoles = [
     <Choice
       v-if="hasSides && !((dose.kind === 'count' || dose.kind === 'own') && dose.alternate)"
       label="Sides"
-      :model-value="(dose as { sides: number }).sides"
-      :options="twoSides"
-      @update:model-value="set('sides', $event)"
+      :model-value="worksSides"
+      :options="sidesWorked"
+      @update:model-value="setSides"
     />
     <Choice
       v-if="hasRoles"
@@ -107,10 +126,10 @@ const twoRoles = [
       label="Reps go"
       :model-value="dose.alternate"
       :options="[
-        { value: false, name: 'One side' },
+        { value: false, name: 'On one side' },
         { value: true, name: 'Side to side' },
       ]"
-      @update:model-value="set('alternate', $event)"
+      @update:model-value="setAlternate"
     />
     <Choice
       v-if="dose.kind === 'count'"
@@ -125,13 +144,13 @@ const twoRoles = [
     <Choice
       v-if="dose.kind === 'fixed'"
       label="Counts as"
-      :model-value="dose.active ?? 'phase'"
+      :model-value="dose.active ?? 'unsaid'"
       :options="[
-        { value: 'phase', name: 'Usual' },
         { value: true, name: 'Work' },
         { value: false, name: 'Talk' },
+        ...(dose.active === undefined ? [{ value: 'unsaid' as const, name: 'By phase' }] : []),
       ]"
-      @update:model-value="set('active', $event === 'phase' ? undefined : $event)"
+      @update:model-value="set('active', $event === 'unsaid' ? undefined : $event)"
     />
     <OptionalFigure
       v-if="dose.kind === 'rounds'"

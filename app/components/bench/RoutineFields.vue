@@ -32,10 +32,20 @@ function type() {
   faults.value = []
   typing.value = true
 }
+/** What the lines say so far, shown beside them. */
+const reading = computed(() => readRoutine(typed.value, library.itemCalled))
+function pick(name: string, item: string) {
+  typed.value = typed.value.replace(name, item)
+}
 function take() {
-  const read = readRoutine(typed.value, library.itemCalled)
-  faults.value = read.faults.map(({ line, text, message }) => `Line ${line}, “${text}”: ${message}.`)
-  if (read.faults.length) return
+  const { value: read } = reading
+  faults.value = [
+    ...read.faults.map(({ line, text, message }) => `Line ${line}, “${text}”: ${message}.`),
+    ...read.lines.flatMap(({ line, unread }) =>
+      unread.map((word) => `Line ${line}: “${word}” is not understood; take it out, or say it another way.`),
+    ),
+  ]
+  if (faults.value.length) return
   if (read.entries.length === 0) {
     faults.value = ['A routine has at least one exercise.']
     return
@@ -98,6 +108,15 @@ function rename(index: number, event: Event) {
         @vue:mounted="({ el }: VNode) => (el as HTMLElement).focus()"
         @keydown.ctrl.enter.prevent="take"
         @keydown.esc.stop="typing = false"
+      />
+      <SaidReading
+        v-for="(line, n) in reading.lines"
+        :key="n"
+        :says="shortDose(line.entry.dose)"
+        :name="line.isKnown ? line.entry.title : line.name"
+        :is-known="line.isKnown"
+        :unread="line.unread"
+        @pick="pick(line.name, $event)"
       />
       <p v-for="fault in faults" :key="fault" class="text-13 text-brick-deep" role="alert">{{ fault }}</p>
       <div class="flex gap-1">

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { savedVersionSchema } from '~~/shared/answers'
+import { cutTo } from '~~/core/kernel/sound-text'
 import { saidFault } from '~~/core/kernel/said-fields'
 import { toast } from '~/domain/toast'
 import type { Block } from '~~/core/plan/schema'
@@ -27,7 +29,7 @@ const kind = computed<Shape['kind']>(() => {
 async function save() {
   if (!store.plan) return
   const shapes = library.loaded?.shapes ?? []
-  const name = props.block.title.slice(0, 80)
+  const name = cutTo(props.block.title, 80)
   const id = freshId(
     name,
     shapes.map((shape) => shape.id),
@@ -35,14 +37,21 @@ async function save() {
   const made = shapeFrom(store.plan, [props.block], {
     id,
     name,
-    about: `from ${store.plan.title}`.slice(0, 200),
+    about: cutTo(`from ${store.plan.title}`, 200),
     kind: kind.value,
   })
   const read = readShape(JSON.parse(JSON.stringify(made)))
   if (!read.ok) return toast.error(`It cannot be a shape: ${saidFault(read.faults[0]!)}.`)
   try {
-    await api(`/api/shapes/${id}`, { method: 'PUT', body: read.shape })
-    library.change({ shapes: [...shapes, read.shape].sort((a, b) => a.name.localeCompare(b.name)) })
+    const { version } = await api(`/api/shapes/${id}`, {
+      answer: savedVersionSchema,
+      method: 'PUT',
+      body: { base: 0, shape: read.shape },
+    })
+    library.change({
+      shapeVersions: { ...library.loaded?.shapeVersions, [id]: version },
+      shapes: [...shapes, read.shape].sort((a, b) => a.name.localeCompare(b.name)),
+    })
     toast(`${name} lies on the shelf under Shapes.`)
   } catch (error) {
     toast.error(saidBy(error))

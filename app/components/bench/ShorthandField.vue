@@ -1,15 +1,22 @@
 <script setup lang="ts">
-import { isComposed, type Dose } from '~~/core/plan/doses'
-import { readBoardLine, writeBoardLine, type BoardWays } from '~~/core/plan/doses/shorthand-board'
+import { readSaidLine } from '~~/core/curriculum/said-line'
+import { isComposed, shortDose, type Dose } from '~~/core/plan/doses'
+import { readBoardLine, takeWays, writeBoardLine, type BoardWays } from '~~/core/plan/doses/shorthand-board'
 
-/** The whole dose in one line, to be typed or pasted. Enter takes it; what is wrong is told, with the caret at its place. */
+/**
+ * The whole dose in one line, to be typed or pasted, by the book or as it is said, with the item where the line may name one. How it is read
+ * stands under it while it is typed. Enter takes it; what is wrong is told, with the caret at its place.
+ */
 const props = defineProps<{
   dose: Dose
   inLadder: boolean
   /** How the board goes, where the dose is a board's. */
   ways?: BoardWays | undefined
+  /** Whether the line may name what is worked. */
+  takesItem?: boolean
 }>()
-const emit = defineEmits<{ change: [dose: Dose, ways: BoardWays] }>()
+const emit = defineEmits<{ change: [dose: Dose, ways: BoardWays, item?: string] }>()
+const library = useLibraryStore()
 const id = useId()
 const field = useTemplateRef<HTMLInputElement>('field')
 const written = () => writeBoardLine(props.dose, props.ways)
@@ -20,17 +27,42 @@ watch(written, (line) => {
   wrong.value = ''
 })
 
+const LACKING = /^(?:rest|off|setup|swap|switch|cap|tempo|holds?|sets?|rounds?|reps?)$/i
+/** By the book, or else as it is said. */
+function read(line: string) {
+  const strict = readBoardLine(line)
+  if (strict.ok) return { ...strict, name: '', isKnown: true, unread: [], item: undefined }
+  const { rest, ways } = takeWays(line)
+  const { dose, name, item, unread } = readSaidLine(rest, library.itemCalled)
+  // Without figures, or with a word of the dose that lacks its own, what is wrong is told as by the book.
+  if (!dose || LACKING.test(name)) return strict
+  return { ok: true as const, dose, ways, name, isKnown: item !== undefined || !name, unread, item }
+}
+const reading = computed(() => {
+  if (typed.value.trim() === written() || !typed.value.trim()) return undefined
+  const said = read(typed.value)
+  return said.ok ? said : undefined
+})
+function pick(name: string) {
+  if (reading.value) typed.value = typed.value.replace(reading.value.name, name)
+  field.value?.focus()
+}
 function take() {
-  const read = readBoardLine(typed.value)
-  if (!read.ok) return tell(read.fault.at, read.fault.message)
-  const { dose, ways } = read
+  const said = read(typed.value)
+  if (!said.ok) return tell(said.fault.at, said.fault.message)
+  const { dose, ways, unread, name, item } = said
+  const [first] = unread
+  if (first) return tell(first.from, `“${first.text}” is not understood`)
+  if (name && !props.takesItem) return tell(typed.value.indexOf(name), 'only a dose is said here')
+  if (name && !item) return tell(typed.value.indexOf(name), `no item is called “${name}”`)
   if (props.inLadder && isComposed(dose.kind))
     return tell(0, 'a stage holds any dose but a ladder or a routine')
   if (!props.ways && (ways.firstSide || ways.start))
     return tell(0, 'only a board has a first side and a word to begin')
   wrong.value = ''
   // Leaving the field without a change is none: a form keeps the ids of its sections.
-  if (typed.value.trim() !== written()) emit('change', dose, ways)
+  if (typed.value.trim() !== written()) emit('change', dose, ways, item?.id)
+  typed.value = written()
 }
 function tell(at: number, message: string) {
   wrong.value = `Character ${at + 1}: ${message}.`
@@ -62,6 +94,14 @@ function leave(event: KeyboardEvent) {
       @keydown.enter.prevent="take"
       @keydown.esc="leave"
       @change="take"
+    />
+    <SaidReading
+      v-if="reading"
+      :says="shortDose(reading.dose)"
+      :name="reading.item?.name ?? reading.name"
+      :is-known="reading.isKnown"
+      :unread="reading.unread.map(({ text }) => text)"
+      @pick="pick"
     />
     <p v-if="wrong" :id="`${id}-wrong`" class="text-13 text-brick-deep" role="alert">
       {{ wrong }}

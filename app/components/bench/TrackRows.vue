@@ -2,7 +2,7 @@
 import type { Block, Group, Track } from '~~/core/plan/schema'
 import { withItem } from '~~/core/plan/edit-places'
 import { withFields } from '~/domain/with-fields'
-import { shortDose, type Dose } from '~~/core/plan/doses'
+import { hasSides, shortDose, type Dose } from '~~/core/plan/doses'
 
 /** What each group does on a cut board: its item and layer, and in turns and layers its own dose. */
 const props = defineProps<{ block: Block; groups: readonly Group[] }>()
@@ -30,6 +30,12 @@ function set(index: number, values: { [K in keyof Track]?: Track[K] | undefined 
     tracks.value.map((track, t) => (t === index ? withFields(track, values) : track)),
     `tracks.${index}.${touch}`,
   )
+}
+function setItem(index: number, id: string) {
+  const item = library.items.get(id)
+  const dose = ownDose(tracks.value[index]!)
+  const noSides = item?.sides === 1 && dose && hasSides(dose) ? true : undefined
+  set(index, { ...withItem(id, item?.parts), noSides }, 'technique')
 }
 function setDose(index: number, dose: Dose | undefined, touch: string) {
   const { dose: _had, ...track } = tracks.value[index]!
@@ -99,9 +105,7 @@ const ownDose = (track: Track) => track.dose ?? props.block.dose
         <ItemPick
           :label="`Item of track ${t + 1}`"
           :model-value="track.technique"
-          @update:model-value="
-            $event && set(t, withItem($event, library.items.get($event)?.parts), 'technique')
-          "
+          @update:model-value="$event && setItem(t, $event)"
         />
         <select
           class="field"

@@ -60,6 +60,13 @@ const blank = (): Layer => ({ name: `Layer ${props.item.layers.length + 1}`, poi
               :readonly="readonly"
               @update:model-value="put({ ...row, points: asPoints($event) })"
             />
+            <LayerFigures
+              :item="item"
+              :layer="row"
+              :number="at + 1"
+              :readonly="readonly"
+              @change="put($event)"
+            />
           </div>
         </div>
       </template>

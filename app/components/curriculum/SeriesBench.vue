@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { toast } from '~/domain/toast'
-import { seriesPageSchema, type SeriesPage } from '~~/shared/answers'
+import { seriesPageSchema, type SavedVersion, type SeriesPage } from '~~/shared/answers'
 import {
   mustComeFirst,
   nextLesson,
@@ -14,12 +14,18 @@ import { shortDay } from '~/domain/days'
 import { withFields } from '~/domain/with-fields'
 
 /** One series and its lessons, changed in place; what was held of it, who missed what, and what must come first for whoever joins. */
-const props = defineProps<{ begin: Series; readonly: boolean; keep: (series: Series) => Promise<void> }>()
+const props = defineProps<{
+  begin: Series
+  version: number
+  readonly: boolean
+  keep: (series: Series, base: number) => Promise<SavedVersion>
+  fresh: (id: string, begin: Series) => Promise<{ value: Series; version: number }>
+}>()
 defineEmits<{ discard: [] }>()
 const library = useLibraryStore()
 const planning = usePlanning()
 const kept = useKeptDocument<Series>(
-  { value: props.begin, version: 1 },
+  { value: props.begin, version: props.version },
   {
     path: `/api/series/${props.begin.id}`,
     read(draft) {
@@ -29,11 +35,9 @@ const kept = useKeptDocument<Series>(
       })
       return read.ok ? { ok: true, value: read.series } : read
     },
-    async send(series) {
-      await props.keep(series)
-      return { version: 1 }
-    },
-    fresh: async () => ({ value: props.begin, version: 1 }),
+    send: (series, base) => props.keep(series, base),
+    fresh: () => props.fresh(props.begin.id, props.begin),
+    changedBy: 'series',
   },
 )
 const series = computed(() => kept.draft.value)

@@ -3,28 +3,33 @@ import { saidFault } from '~~/core/kernel/said-fields'
 import type { Block } from '~~/core/plan/schema'
 import { fitShape, readShape, SHAPE_KINDS, type Shape } from '~~/core/curriculum/shapes'
 import type { Dose } from '~~/core/plan/doses'
+import type { SavedVersion } from '~~/shared/answers'
 import { freshId } from '~~/core/kernel/ids'
 import { newBlock } from '~~/core/plan/edit'
 import { PHASES, PHASE_NAMES, type Phase } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
 
 /** One shape and its boards, changed in place. */
-const props = defineProps<{ begin: Shape; readonly: boolean; keep: (shape: Shape) => Promise<void> }>()
+const props = defineProps<{
+  begin: Shape
+  version: number
+  readonly: boolean
+  keep: (shape: Shape, base: number) => Promise<SavedVersion>
+  fresh: (id: string, begin: Shape) => Promise<{ value: Shape; version: number }>
+}>()
 defineEmits<{ discard: [] }>()
 const library = useLibraryStore()
 const kept = useKeptDocument<Shape>(
-  { value: props.begin, version: 1 },
+  { value: props.begin, version: props.version },
   {
     path: `/api/shapes/${props.begin.id}`,
     read(draft) {
       const read = readShape(JSON.parse(JSON.stringify(draft)))
       return read.ok ? { ok: true, value: read.shape } : read
     },
-    async send(shape) {
-      await props.keep(shape)
-      return { version: 1 }
-    },
-    fresh: async () => ({ value: props.begin, version: 1 }),
+    send: (shape, base) => props.keep(shape, base),
+    fresh: () => props.fresh(props.begin.id, props.begin),
+    changedBy: 'shapes',
   },
 )
 const shape = computed(() => kept.draft.value)

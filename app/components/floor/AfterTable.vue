@@ -8,6 +8,7 @@ const HOW: Record<After['boards'][number]['how'], string> = {
   'as planned': '',
   longer: 'stretched',
   shorter: 'cut',
+  quicker: 'done sooner',
   'left out': 'left out',
   'came in': 'came in',
 }
@@ -35,7 +36,7 @@ const signed = (ms: number) => `${ms < 0 ? '−' : '+'}${minutes(Math.abs(ms))}`
           <td class="figure">{{ board.tookMs ? minutes(board.tookMs) : '' }}</td>
           <td>
             {{ HOW[board.how] }}
-            <template v-if="board.how === 'longer' || board.how === 'shorter'">{{
+            <template v-if="['longer', 'shorter', 'quicker'].includes(board.how)">{{
               signed(board.tookMs - (board.plannedMs ?? 0))
             }}</template>
           </td>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { waitsForServer } from '~/domain/waits-for-server'
 import { counted, minutes } from '~~/core/kernel/time-text'
 import { afterClass } from '~~/core/floor/after'
 import { ranOf } from '~~/core/floor/ran'
@@ -30,6 +31,7 @@ const recap = computed(() => {
     ran: new Set(ran.map(({ placed }) => placed.block.id)),
     notices: data.notices,
     itemName: library.itemName,
+    groupName: library.groupName,
   })
 })
 async function copy() {
@@ -55,7 +57,7 @@ async function copy() {
     <p v-if="devices > 1" class="small">
       Run from {{ devices }} devices; what each did stands in the order of time.
     </p>
-    <p v-if="store.unsent">{{ store.unsent }} events wait for the server; they are kept on this device.</p>
+    <p v-if="store.unsent">{{ waitsForServer(store.unsent, 'event', !store.hasUnkept) }}</p>
     <p v-else>What each practised is in the ledger.</p>
     <FloorNotices v-if="store.data?.notices.length" :notices="store.data.notices" class="mt-4" />
     <p class="mt-4">

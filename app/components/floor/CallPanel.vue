@@ -259,4 +259,22 @@ h2.long {
     height: 26px;
   }
 }
+@media (min-width: 500px) and (max-height: 500px) {
+  .call,
+  .change {
+    padding: 4px 0 0;
+  }
+  h2,
+  h2.long {
+    font-size: 26px;
+    white-space: normal;
+  }
+  .line,
+  .times {
+    min-height: 0;
+    margin: 0;
+    font-size: 17px;
+    line-height: 22px;
+  }
+}
 </style>

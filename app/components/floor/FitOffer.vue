@@ -4,11 +4,8 @@ import { offerWords, overWords, type Offer } from '~~/core/floor/offer'
 /** Running late: the best way to end on time, in words, with one tap to take it, and other ways behind another. */
 const { best, others, take, endWords } = useOffers()
 const isShowing = ref(false)
-const ways = shallowRef<Offer[]>([])
-function show() {
-  ways.value = [...(best.value ? [best.value] : []), ...others()]
-  isShowing.value = true
-}
+/** As things stand: what was offered a board ago is no way any more. */
+const ways = computed<Offer[]>(() => (isShowing.value && best.value ? [best.value, ...others()] : []))
 function choose(offer: Offer) {
   take(offer)
   isShowing.value = false
@@ -22,7 +19,7 @@ function choose(offer: Offer) {
       <p v-else class="big">Even at the shortest it is {{ overWords(best) }}</p>
       <p>bow out at {{ endWords(best.endsAt) }}</p>
     </div>
-    <button type="button" class="other" @click="show">other ways</button>
+    <button type="button" class="other" @click="isShowing = true">other ways</button>
     <button type="button" class="yes" @click="take(best)">
       {{ best.overSec === 0 ? 'Yes, fit it' : 'Make it so' }}
     </button>

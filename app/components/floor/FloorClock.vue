@@ -111,4 +111,10 @@ const parts = computed(() => props.figure.text.split(':'))
     text-align: center;
   }
 }
+@media (min-width: 500px) and (max-height: 500px) {
+  .clock,
+  .clock.long {
+    font-size: min(15vw, 84cqh);
+  }
+}
 </style>

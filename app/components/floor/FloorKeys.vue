@@ -151,7 +151,7 @@ const { direction } = useSwipe(nav, {
         v-for="key in keys"
         :key="key.id"
         type="button"
-        :class="{ main: key.main, asked: key.asked }"
+        :class="{ main: key.main, asked: key.asked, word: key.id === 'word' }"
         :disabled="!key.able"
         @click="key.press"
       >
@@ -270,9 +270,48 @@ button:disabled span {
   span {
     display: none;
   }
+  /* What a press of this one would do changes with every moment. */
+  .word span {
+    display: -webkit-box;
+    overflow: hidden;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    white-space: normal;
+    font-size: 14px;
+    line-height: 16px;
+  }
+  .word b {
+    line-height: 28px;
+  }
   .followed {
     padding: 0 10px;
     font-size: 18px;
+  }
+}
+/* On its side a phone has no height to spare. */
+@media (max-height: 500px) {
+  .keys {
+    height: calc(58px + env(safe-area-inset-bottom));
+  }
+  b {
+    font-size: 22px;
+    line-height: 26px;
+  }
+  span {
+    font-size: 14px;
+    line-height: 17px;
+  }
+  kbd {
+    display: none;
+  }
+  .take {
+    min-height: 46px;
+    font-size: 20px;
+    line-height: 24px;
+  }
+  .followed {
+    font-size: 17px;
+    line-height: 21px;
   }
 }
 </style>

@@ -3,6 +3,7 @@ import { fitShape, type Shape } from '~~/core/curriculum/shapes'
 import { freshId } from '~~/core/kernel/ids'
 import { counted, minutes } from '~~/core/kernel/time-text'
 import { newBlock } from '~~/core/plan/edit'
+import { paintedAs } from '~~/core/curriculum/boards'
 import { techniquesOf } from '~~/core/plan/techniques'
 import type { Block } from '~~/core/plan/schema'
 
@@ -98,14 +99,9 @@ function change() {
   if (!group.value || !chosen.value || !block.value) return
   const name = store.plan?.groups.find(({ id }) => id === group.value)?.name ?? ''
   const says = `${name}: ${library.itemName(chosen.value)}, from now on.`
-  done(() =>
-    acts.told(
-      says,
-      'change',
-      { group: group.value, technique: chosen.value, layer: layer.value },
-      block.value?.id,
-    ),
-  )
+  const item = library.items.get(chosen.value)
+  const about = item ? paintedAs(item, layer.value) : { technique: chosen.value, layer: layer.value }
+  done(() => acts.told(says, 'change', { group: group.value, ...about }, block.value?.id))
 }
 </script>
 

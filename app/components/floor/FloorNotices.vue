@@ -32,6 +32,17 @@ li {
   font-size: 26px;
   line-height: 34px;
 }
+/* On a phone the groups stay below it: more is read by scrolling the list. */
+@media (max-width: 760px) {
+  ul {
+    max-height: 104px;
+    overflow-y: auto;
+  }
+  li {
+    font-size: 20px;
+    line-height: 26px;
+  }
+}
 li span {
   color: var(--color-hall-ash);
 }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { groupInHall } from '~~/core/people/placed'
 import { MARKS, type Mark } from '~~/core/people/marks'
 import type { Block } from '~~/core/plan/schema'
 import { toast } from '~/domain/toast'
@@ -32,8 +31,7 @@ function chooseTyped() {
 }
 function placeOf(id: string): { item: string | undefined; layer: number } {
   const student = store.data?.roster.find((one) => one.id === id)
-  const group =
-    store.plan && student && groupInHall(store.plan.groups, { group: student.groupId, rank: student.rankId })
+  const group = student && store.groupOnFloor(student)
   const own = props.block.tracks?.find(({ groups }) => group && groups.includes(group.id))
   const { technique = props.items[0], layer = 1 } = own ?? props.block
   return { item: technique, layer }

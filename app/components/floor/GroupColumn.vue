@@ -1,17 +1,22 @@
 <script setup lang="ts">
-import { groupInHall } from '~~/core/people/placed'
 import { inHall } from '~~/core/people/register'
 import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
-import { workedAt } from '~~/core/plan/places'
 import { minutes } from '~~/core/kernel/time-text'
-import { workOf } from '~/domain/doing'
+import { countsSaid } from '~/domain/calls'
+import { cautionsOf, workOf, workedOf } from '~/domain/doing'
 
 /** What one group does now: its technique and layer, whom to mind, and the one thing to say. */
 const props = defineProps<{
   group: Group
   now: GroupNow | undefined
   leftMs: number
+  /** Ms into the board. */
+  inMs: number
+  /** Each has a dose of its own: none counts for all. */
+  apart?: boolean
+  /** Its own caution is due. */
+  cares?: boolean
   tight?: boolean
   /** All work the same: what is said beside the item stands above, once. */
   shared?: boolean
@@ -22,20 +27,19 @@ const store = useClassStore()
 const library = useLibraryStore()
 
 const members = computed(() =>
-  (store.data?.roster ?? []).filter(
-    ({ groupId, rankId }) =>
-      groupInHall(store.plan?.groups ?? [], { group: groupId, rank: rankId })?.id === props.group.id,
-  ),
+  (store.data?.roster ?? []).filter((student) => store.groupOnFloor(student)?.id === props.group.id),
 )
 const count = computed(() => members.value.filter(({ id }) => inHall(store.register.get(id))).length)
 const notes = computed(() =>
   members.value.filter(({ id, floorNote }) => floorNote && inHall(store.register.get(id))),
 )
-const worked = computed(() => props.now?.stretch && workedAt(props.now.stretch, props.now.span?.place))
+const worked = computed(() => workedOf(props.now))
 const technique = computed(() => worked.value?.technique)
 const block = computed(() => store.now?.placed?.block)
-const waiting = computed(() => props.now?.span?.kind === 'idle')
-const holding = computed(() => props.now?.span?.kind === 'holding')
+const waiting = computed(() => props.now?.shown?.span.kind === 'idle')
+const holding = computed(() => props.now?.shown?.span.kind === 'holding')
+/** How long it still waits: until it works, else until the board is over. */
+const waitsFor = computed(() => minutes(props.now?.waitMs ?? props.leftMs))
 const title = computed(() => workOf(props.now, block.value, library.itemName, 'With everyone'))
 const layer = computed(() => {
   const layerNumber = worked.value?.layer ?? 1
@@ -47,7 +51,9 @@ const isSaid = computed(
   () => props.shared && !waiting.value && !holding.value && !!block.value?.title.includes(title.value),
 )
 /** The versions that are each one's own affair here. */
-const range = computed(() => (atWork.value ? store.offered.get(technique.value ?? '') : undefined))
+const range = computed(() =>
+  atWork.value ? store.offeredHere(props.group.id).get(technique.value ?? '') : undefined,
+)
 const isGiving = ref(false)
 /** Whoever is ready works a higher version: who does, and up to which. */
 const higher = computed(() => {
@@ -63,6 +69,16 @@ const higher = computed(() => {
   )
   return says.length ? says.join(', ') : `up to ${library.layerName(item, offered.upTo)}`
 })
+/** Where each has a dose of its own there is no count for all: each says its own. */
+const own = computed(() =>
+  props.apart && atWork.value && props.now ? countsSaid(props.now, props.inMs) : '',
+)
+/** Where the groups do different things each has its own caution, before it works. */
+const cautions = computed(() =>
+  props.cares && worked.value && atWork.value
+    ? cautionsOf(worked.value, (item, at) => library.itemAt(item, at)?.hazard)
+    : [],
+)
 const point = computed(() => {
   if (waiting.value || holding.value) return ''
   const item = library.items.get(technique.value ?? '')
@@ -86,7 +102,7 @@ const point = computed(() => {
     <div v-else class="text">
       <h3 v-if="!isSaid">{{ title }}</h3>
       <p class="layer">
-        {{ layer }}<template v-if="waiting">{{ minutes(leftMs) }}</template>
+        {{ layer }}<template v-if="waiting || (holding && now?.waitMs)"> {{ waitsFor }}</template>
       </p>
       <p
         v-if="notes.length"
@@ -96,6 +112,8 @@ const point = computed(() => {
         {{ notes[0]?.name.split(' ')[0] }}: {{ notes[0]?.floorNote
         }}<template v-if="notes.length > 1"> +{{ notes.length - 1 }}</template>
       </p>
+      <p v-if="own" class="own">{{ own }}</p>
+      <p v-if="cautions.length" class="care"><b>Care.</b> {{ cautions.join(' ') }}</p>
       <BesideLine v-if="!shared && now" :now="now" />
       <button v-if="higher" type="button" class="higher" @click="isGiving = true">{{ higher }}</button>
       <LazyOwnLayers
@@ -170,8 +188,18 @@ const point = computed(() => {
   flex: 1;
   flex-direction: column;
   min-height: 0;
-  padding: 8px 13px 9px;
+  padding: 4px 13px 3px;
   overflow: hidden;
+}
+.own {
+  font-size: 18px;
+  line-height: 22px;
+  color: var(--color-hall-gilt);
+}
+.care {
+  font-size: 18px;
+  line-height: 22px;
+  color: #ffd9b8;
 }
 h3 {
   font: 660 27px/31px var(--font-serif);
@@ -233,7 +261,7 @@ h3 {
 .tight .count {
   line-height: 30px;
 }
-@media (max-width: 760px) {
+@media (max-width: 760px), (max-height: 500px) {
   .column {
     flex-direction: row;
   }

@@ -2,23 +2,29 @@
 import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
 import type { WallView } from '~~/core/floor/wall'
-import { workedAt } from '~~/core/plan/places'
 import type { Block } from '~~/core/plan/schema'
-import { workOf } from '~/domain/doing'
+import { countsSaid, isApart } from '~/domain/calls'
+import { workedOf, workOf } from '~/domain/doing'
 
 /** What one group does, in letters for twelve metres: no head is counted and nobody is named. */
 const props = defineProps<{
   group: Group
   now: GroupNow | undefined
   block: Block | undefined
+  /** Ms into the board. */
+  inMs: number
   view: WallView
 }>()
-const worked = computed(() => props.now?.stretch && workedAt(props.now.stretch, props.now.span?.place))
-const waits = computed(() => props.now?.span?.kind === 'idle' || props.now?.span?.kind === 'holding')
+const worked = computed(() => workedOf(props.now))
+const waits = computed(() => ['idle', 'holding'].includes(props.now?.shown?.span.kind ?? ''))
 const item = computed(() => props.view.items[worked.value?.technique ?? ''])
 const layer = computed(() => (waits.value ? undefined : item.value?.layers[(worked.value?.layer ?? 1) - 1]))
 const title = computed(() =>
   workOf(props.now, props.block, (id) => props.view.items[id ?? '']?.name ?? '', 'With everyone'),
+)
+/** Where each has a dose of its own there is no count for all: each says its own. */
+const own = computed(() =>
+  props.now && props.block && !waits.value && isApart(props.block) ? countsSaid(props.now, props.inMs) : '',
 )
 /** What all work stands in the title of the board already. */
 const isSaid = computed(
@@ -41,6 +47,7 @@ const bands = computed(() =>
     </div>
     <h3 v-if="!isSaid">{{ title }}</h3>
     <p class="layer">{{ layer?.name }}</p>
+    <p v-if="own" class="layer own">{{ own }}</p>
     <p v-if="view.home && item?.soloForm && !waits" class="home">At home: {{ item.soloForm }}</p>
     <p v-else class="point">{{ layer?.point }}</p>
   </article>
@@ -84,6 +91,10 @@ h3 {
   font-size: max(32px, 3.3vh);
   line-height: 1.2;
   color: var(--color-hall-ash);
+}
+.layer.own {
+  margin-top: 0;
+  color: var(--color-hall-gilt);
 }
 .point,
 .home {

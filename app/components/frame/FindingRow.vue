@@ -176,4 +176,29 @@ li {
   border-left: 4px solid var(--phase);
   border-radius: 2px;
 }
+/* On a phone the whole sentence stands above what can be done about it. */
+@media (max-width: 700px) {
+  .line {
+    flex-wrap: wrap;
+    gap: 2px 8px;
+    height: auto;
+    padding: 4px 0;
+    white-space: normal;
+  }
+  .says {
+    flex: 1 1 calc(100% - 40px);
+    height: auto;
+    line-height: 19px;
+  }
+  .figures {
+    display: none;
+  }
+  .line .btn {
+    height: 36px;
+    margin-left: 28px;
+  }
+  .line .btn + .btn {
+    margin-left: 0;
+  }
+}
 </style>

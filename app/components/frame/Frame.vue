@@ -41,6 +41,7 @@ const { bring, isNear, near, unseen } = useFrameView(scroller, HEADS_PX, geometr
 
 /** A board was dragged, and those that are marked with it: the plan takes the move as one step, and the frame follows the plan. */
 function dragged(from: number, to: number) {
+  if (store.looked) return store.sayNotNow()
   const { blocks } = plan.value
   const id = blocks[from]?.id
   if (id === undefined) return

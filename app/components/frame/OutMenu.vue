@@ -4,7 +4,7 @@ import { ArrowDownTrayIcon } from '@heroicons/vue/20/solid'
 import { toast } from '~/domain/toast'
 import { PLAN_FORMATS, type Names, type PlanFormat } from '~~/core/formats'
 import { freshId } from '~~/core/kernel/ids'
-import type { SampleRate } from '~~/core/formats/wav'
+import { HALF_RATE, SAMPLE_RATE, type SampleRate } from '~~/core/formats/wav'
 import { saveFile } from '~/domain/save-file'
 
 /** The plan as files: cards to print, and open formats to keep, send and read in again. */
@@ -36,7 +36,7 @@ async function keepCalendar() {
   const [hour = 0, minute = 0] = (plan.start ?? club.startTime).split(':').map(Number)
   const startsAt = new TZDate(year, month - 1, day, hour, minute, club.zone).getTime()
   const dated = {
-    uid: `${store.id}@golden-lintel`,
+    uid: store.held?.uid ?? `${store.id}@golden-lintel`,
     startsAt,
     now: Date.now(),
     club: club.name,
@@ -49,7 +49,7 @@ async function keepSound(rate: SampleRate) {
   if (!store.plan) return
   try {
     const file = await wav.make(store.plan, rate)
-    saveFile(fileName('wav'), 'audio/wav', file)
+    saveFile(fileName(rate === HALF_RATE ? 'half.wav' : 'wav'), 'audio/wav', file)
   } catch (error) {
     toast.error(saidBy(error))
   }
@@ -85,12 +85,12 @@ async function keepSound(rate: SampleRate) {
           </button>
         </MenuItem>
         <MenuItem v-slot="{ active }" as="template">
-          <button type="button" :class="{ active }" @click="keepSound(22_050)">
+          <button type="button" :class="{ active }" @click="keepSound(SAMPLE_RATE)">
             <b>Bells and ticks</b><span>WAV, the whole class</span>
           </button>
         </MenuItem>
         <MenuItem v-slot="{ active }" as="template">
-          <button type="button" :class="{ active }" @click="keepSound(11_025)">
+          <button type="button" :class="{ active }" @click="keepSound(HALF_RATE)">
             <b>Bells and ticks, half the size</b><span>WAV at 11,025 Hz, for a telephone</span>
           </button>
         </MenuItem>

@@ -151,4 +151,20 @@ function walk(event: KeyboardEvent) {
   font-size: 13px;
   line-height: 25px;
 }
+/* On a phone what is to fix is read in full, one under the other. */
+@media (max-width: 700px) {
+  .tray {
+    height: 112px;
+  }
+  .grown {
+    height: 240px;
+  }
+  .title {
+    width: 84px;
+    padding: 6px 4px 6px 8px;
+  }
+  .rows {
+    padding-right: 4px;
+  }
+}
 </style>

@@ -38,7 +38,7 @@ const saidOf = ({ changes }: ClassAmendment['students'][number]) =>
       Nothing has been corrected since the class was finished.
     </p>
     <ol aria-live="polite">
-      <li v-for="one in shown" :key="one.revision">
+      <li v-for="one in shown" :key="`${one.revision} ${one.by} ${one.reason}`">
         <p>
           <b>{{ when(one.at) }}, {{ one.by || 'the reader' }}</b
           ><template v-if="one.reason">: {{ one.reason }}</template>

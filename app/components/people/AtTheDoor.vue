@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { groupAmong } from '~~/core/people/placed'
 import type { Unkept } from '~/composables/useSentLines'
 import { toast } from '~/domain/toast'
 
@@ -16,16 +17,18 @@ interface Guest {
   name: string
   rank: string | undefined
   kind: 'trial' | 'visitor'
+  /** The group they join, where the class is not for their rank. */
+  group: string | undefined
 }
 /** The id of who is being typed: a retry adds nobody twice. */
 let id: string | undefined
 const lines = useSentLines<Guest>({
   nameOf: (guest) => guest.name,
-  async keep(guestId, { classId, ...guest }) {
+  async keep(guestId, { classId, group, ...guest }) {
     await api(`/api/classes/${classId}/guests`, { method: 'POST', body: { id: guestId, ...guest } })
     if (store.data?.id !== classId) return
     await store.readView()
-    store.tap('here', guestId)
+    store.tap('here', guestId, group ? { group } : {})
     toast(`${guest.name} is here.`)
   },
 })
@@ -36,6 +39,14 @@ function change(one: Unkept<Guest>) {
   kind.value = one.line.kind
   field.value?.focus()
 }
+
+/** The groups to choose from, where none of them is for a rank like theirs. */
+const group = ref('')
+const joins = computed(() => {
+  const groups = store.plan?.groups ?? []
+  const theirs = rank.value || library.ladder.ranks[0]?.id
+  return groupAmong(groups, { rank: theirs }) ? undefined : groups
+})
 
 /** Off it goes, and the next can be typed. */
 function add() {
@@ -50,6 +61,7 @@ function add() {
       name: name.value.trim(),
       rank: rank.value || library.ladder.ranks[0]?.id,
       kind: kind.value,
+      group: joins.value ? group.value || joins.value[0]?.id : undefined,
     },
     id,
   )
@@ -86,6 +98,12 @@ function add() {
         {{ one.name }}
       </button>
     </div>
+    <label v-if="joins" class="block py-1"
+      >joins
+      <select v-model="group" class="field">
+        <option v-for="one in joins" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select></label
+    >
     <div class="kinds">
       <label><input v-model="kind" type="radio" value="trial" /> tries a class</label>
       <label><input v-model="kind" type="radio" value="visitor" /> visits from elsewhere</label>

@@ -59,7 +59,9 @@ const note = computed(() =>
 /** What the board under way, or before the bow the class, leaves to each who is here: their own layer is a tap, and stays with them. */
 const layers = computed(() => {
   const isThere = inHall(line.value) || state.value === 'home'
-  const offered = [...store.offered].filter(([item]) => library.items.has(item)).slice(0, MOST_CHIPS)
+  const offered = [...store.offeredTo(store.groupOf(props.student)?.id ?? '')]
+    .filter(([item]) => library.items.has(item))
+    .slice(0, MOST_CHIPS)
   return offered
     .map(([item, range]) => {
       const own = Math.min(props.student.layers[item] ?? range.from, range.upTo)
@@ -83,12 +85,25 @@ function here() {
   else if (state.value === 'out') tap('back', 'back in')
   else tap('here', 'here')
 }
+/** After the class “now” means nothing: the times are typed. */
+const isOver = computed(() => store.run?.phase === 'finished')
+const isTyping = ref(false)
 function late() {
-  if (state.value === 'late') tap('clear', 'cleared')
+  if (isOver.value) isTyping.value = true
+  else if (state.value === 'late') tap('clear', 'cleared')
   else tap('late', `late, from now`)
 }
+function keptTimes() {
+  isTyping.value = false
+  emit('tapped', '', firstName.value, 'the times are kept')
+}
+function choose({ kind, name }: { kind: Tap; name: string }) {
+  if (kind === 'left' && isOver.value) isTyping.value = true
+  else tap(kind, name)
+}
 function out() {
-  if (state.value === 'out') tap('back', 'back in')
+  if (isOver.value) isTyping.value = true
+  else if (state.value === 'out') tap('back', 'back in')
   else tap('out', 'sits out')
 }
 const more: { kind: Tap; name: string }[] = [
@@ -215,8 +230,13 @@ function keyed(event: KeyboardEvent) {
       /></MenuButton>
       <MenuItems class="panel absolute right-0 z-20 w-44 py-1">
         <MenuItem v-for="entry in more" :key="entry.kind" v-slot="{ active }">
-          <button type="button" class="entry" :class="{ active }" @click="tap(entry.kind, entry.name)">
+          <button type="button" class="entry" :class="{ active }" @click="choose(entry)">
             {{ entry.name }}
+          </button>
+        </MenuItem>
+        <MenuItem v-slot="{ active }">
+          <button type="button" class="entry" :class="{ active }" @click="isTyping = true">
+            came, left, out: type the times
           </button>
         </MenuItem>
         <MenuItem v-for="reason in REASONS" :key="reason" v-slot="{ active }">
@@ -231,6 +251,7 @@ function keyed(event: KeyboardEvent) {
         </MenuItem>
       </MenuItems>
     </Menu>
+    <LazyPresenceEditor v-if="isTyping" :student="student" @leave="isTyping = false" @kept="keptTimes" />
   </div>
 </template>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { importedSchema, rosterEntriesSchema, type RosterEntry } from '~~/shared/answers'
 import { previewRosterCsv, ROSTER_HEADERS, type RosterPreview } from '~~/core/people/roster-csv'
+import { sendInPieces } from '~/domain/send-in-pieces'
 import { dayOf } from '~/domain/wall-time'
 
 /** The roster out as CSV, and in: shown row by row first, then all of it or nothing. */
@@ -10,7 +11,9 @@ const seesHealth = useMayWrite()
 const preview = shallowRef<RosterPreview>()
 const problem = ref('')
 const outcome = ref('')
-const isWriting = ref(false)
+/** How many of the rows have been sent, while they are. */
+const sent = ref<number>()
+const isStopped = ref(false)
 /** Ids of the new rows, made once a file: sent twice it adds nobody twice. */
 let fresh = new Map<number, string>()
 
@@ -39,22 +42,36 @@ async function open(files: FileList | null) {
     fresh = new Map(read.preview.write.map(({ row }) => [row, crypto.randomUUID()]))
   }
 }
+/** Sends the rows in pieces, which can be stopped, and then takes all of them over at once. */
 async function takeOver() {
   const { value } = preview
   if (!value) return
-  isWriting.value = true
   problem.value = ''
+  isStopped.value = false
+  const to = `/api/roster/imports/${crypto.randomUUID()}`
+  const rows = value.write.map(({ row, id, was, student }) => ({
+    row,
+    id: id ?? fresh.get(row),
+    isNew: id === undefined,
+    student,
+    ...(was ? { was } : {}),
+  }))
   try {
-    const rows = value.write.map(({ row, id, student }) => ({
-      row,
-      id: id ?? fresh.get(row),
-      isNew: id === undefined,
-      student,
-    }))
-    const done = await api('/api/roster/take-over', {
+    const isThere = await sendInPieces({
+      to,
+      rows,
+      body: (piece) => ({ rows: piece }),
+      isStopped: () => isStopped.value,
+      sent: (count) => (sent.value = count),
+    })
+    if (!isThere) {
+      outcome.value = 'Stopped. Nothing was changed.'
+      return
+    }
+    const done = await api(`${to}/take-over`, {
       answer: importedSchema,
       method: 'POST',
-      body: { rows },
+      body: { rows: rows.length },
     })
     outcome.value = `Taken over: ${done.added} added, ${done.changed} changed.`
     preview.value = undefined
@@ -62,9 +79,13 @@ async function takeOver() {
   } catch (error) {
     problem.value = saidBy(error)
   } finally {
-    isWriting.value = false
+    sent.value = undefined
   }
 }
+const sending = computed(() => {
+  const of = preview.value?.write.length ?? 0
+  return sent.value !== undefined && sent.value < of ? `Sending, ${sent.value} of ${of}…` : 'Taking it over…'
+})
 const nothing = computed(
   () => preview.value && preview.value.write.length === 0 && preview.value.counts.refused === 0,
 )
@@ -101,17 +122,26 @@ const nothing = computed(
         <button
           type="button"
           class="btn btn-main"
-          :disabled="preview.write.length === 0 || isWriting"
+          :disabled="preview.write.length === 0 || sent !== undefined"
           @click="takeOver"
         >
-          {{ isWriting ? 'Taking it over…' : 'Take it over' }}
+          {{ sent === undefined ? 'Take it over' : sending }}
         </button>
-        <button type="button" class="btn" @click="preview = undefined">Leave it</button>
+        <button v-if="sent === undefined" type="button" class="btn" @click="preview = undefined">
+          Leave it
+        </button>
+        <button v-else-if="sent < preview.write.length" type="button" class="btn" @click="isStopped = true">
+          Stop
+        </button>
         <span v-if="preview.counts.refused" class="text-brick-deep"
           >Nothing is taken over while a row is refused.</span
         >
         <span v-if="nothing" class="text-ash">The roster is like this already.</span>
       </div>
+      <p v-if="preview.ignored.length" class="mt-2 text-ash">
+        Passed over, for the roster has no such {{ preview.ignored.length === 1 ? 'column' : 'columns' }}:
+        <b>{{ preview.ignored.join(', ') }}</b>. It has: {{ ROSTER_HEADERS.join(', ') }}.
+      </p>
       <ImportRows class="mt-3" :rows="preview.rows" what="student" />
     </template>
   </section>

@@ -50,10 +50,10 @@ const sides = computed(() => {
 /** What was worked in two roles: performed by them, and received from a partner. */
 const roles = computed(() =>
   props.page.totals
-    .filter(({ received }) => received > 0)
-    .map(({ itemId, repsL, repsR, repsN, received }) => ({
+    .filter(({ received, inRoles }) => received > 0 || inRoles > 0)
+    .map(({ itemId, received, inRoles }) => ({
       name: library.itemName(itemId),
-      left: repsL + repsR + repsN,
+      left: inRoles,
       right: received,
     }))
     .sort((a, b) => b.left + b.right - a.left - a.right)

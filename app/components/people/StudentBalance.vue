@@ -10,7 +10,7 @@ const library = useLibraryStore()
 const over = computed(
   () =>
     balanceOver(
-      page.totals.map(({ itemId, workMs, repsL, repsR, repsN, received }) => ({
+      page.totals.map(({ itemId, workMs, repsL, repsR, repsN, received, inRoles }) => ({
         group: page.id,
         rank: page.rankId,
         item: itemId,
@@ -19,6 +19,7 @@ const over = computed(
         repsR,
         repsN,
         received,
+        inRoles,
       })),
       [page.id],
       { items: library.items, ladder: library.ladder, syllabus: library.syllabus },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { toast } from '~/domain/toast'
-import type { ClassSummary } from '~~/shared/answers'
+import { movedSchema, type ClassSummary } from '~~/shared/answers'
+import { counted } from '~~/core/kernel/time-text'
 import type { ClassTimes } from '~~/core/curriculum/class-days'
 import { longDay } from '~/domain/days'
 
@@ -16,14 +17,24 @@ const { asks, problem, isBeside, busy, ask, leave, doing } = useAsking<
   'move' | 'again' | 'delete' | 'chapters'
 >(() => props.onChanged())
 const times = ref<ClassTimes>({ day: '', startTime: '', lengthMin: 60 })
+/** What becomes of who was marked already, where the class goes to another day. */
+const register = ref<'along' | 'anew'>('along')
+const isAsked = computed(
+  () => asks.value === 'move' && props.held.registered > 0 && times.value.day !== props.held.day,
+)
 const path = computed(() => `/api/classes/${props.held.id}`)
 
 const settle = () =>
   doing(async () => {
     if (!times.value.day || !times.value.startTime) throw new Error('Say the day and the first bow.')
     const beside = isBeside.value
-    if (asks.value === 'move') await api(path.value, { method: 'PUT', body: { ...times.value, beside } })
-    else {
+    if (asks.value === 'move') {
+      const body = { ...times.value, beside, register: register.value }
+      const moved = await api(path.value, { answer: movedSchema, method: 'PUT', body })
+      const to = `The class is moved to ${longDay(times.value.day)}, ${times.value.startTime}`
+      const said = { along: 'its register moves along', anew: 'its register is begun anew' }[register.value]
+      toast(moved.registered ? `${to}; ${said}.` : `${to}.`)
+    } else {
       await planning.addClass({ planId: props.held.planId }, times.value, beside)
       toast(`“${props.held.title}” is planned again for ${longDay(times.value.day)}.`)
     }
@@ -37,6 +48,7 @@ const remove = () => doing(() => api(path.value, { method: 'DELETE', body: {} })
 function askWhen(what: 'move' | 'again') {
   const { day, startTime, lengthMin } = props.held
   times.value = { day: what === 'again' ? '' : day, startTime, lengthMin }
+  register.value = 'along'
   ask(what)
 }
 const acts = computed(() => {
@@ -68,6 +80,15 @@ const acts = computed(() => {
     @no="leave"
   >
     <TimesFields v-model="times" class="mt-4" :from="today" @update:model-value="isBeside = false" />
+    <fieldset v-if="isAsked" class="mt-3">
+      <legend>
+        {{ counted(held.registered, 'student') }} stand{{ held.registered === 1 ? 's' : '' }} on its register:
+      </legend>
+      <label class="answer"
+        ><input v-model="register" type="radio" value="along" /> the register moves along</label
+      >
+      <label class="answer"><input v-model="register" type="radio" value="anew" /> it is begun anew</label>
+    </fieldset>
   </AskDialog>
   <LazyChaptersDialog v-if="asks === 'chapters'" :held="held" @leave="leave" />
   <AskDialog
@@ -82,3 +103,12 @@ const acts = computed(() => {
     @no="leave"
   />
 </template>
+
+<style scoped>
+.answer {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 36px;
+}
+</style>

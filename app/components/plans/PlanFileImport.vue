@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { madeSchema } from '~~/shared/answers'
 import { ArrowUpTrayIcon } from '@heroicons/vue/20/solid'
+import { leavesActiveOpen, sayActive } from '~~/core/plan/active'
 import { parsePlan } from '~~/core/plan/parse'
 import type { Fault } from '~~/core/kernel/faults'
 import type { Plan } from '~~/core/plan/schema'
@@ -14,6 +15,10 @@ const faults = shallowRef<Fault[]>([])
 const problem = ref('')
 const waiting = shallowRef<Plan>()
 const busy = ref(false)
+
+/** Boards of plain time of which the file does not say whether it is work. */
+const open = computed(() => (waiting.value?.blocks ?? []).filter(leavesActiveOpen))
+const isOpenWork = ref(true)
 
 const unknown = computed(() => (waiting.value ? itemsFor(waiting.value, library.items) : []))
 
@@ -41,7 +46,8 @@ async function read(event: Event) {
     return
   }
   waiting.value = parsed.plan
-  if (unknown.value.length === 0) await add()
+  isOpenWork.value = true
+  if (unknown.value.length === 0 && open.value.length === 0) await add()
 }
 /** Unknown items go into the library first, each under its own id; then the plan. The library is read afresh, so a second try puts only what is still missing. */
 async function add() {
@@ -55,7 +61,12 @@ async function add() {
     const { id } = await api('/api/plans', {
       answer: madeSchema,
       method: 'POST',
-      body: { plan: waiting.value },
+      body: {
+        plan: {
+          ...waiting.value,
+          blocks: waiting.value.blocks.map((block) => sayActive(block, isOpenWork.value)),
+        },
+      },
     })
     reset()
     emit('added', id)
@@ -100,11 +111,23 @@ async function add() {
           {{ unknown.length === 1 ? 'item' : 'items' }} that the library does not have:
           {{ unknown.map(({ name }) => name).join(', ') }}.
         </p>
-        <button type="button" class="btn btn-main mt-2" :disabled="busy" @click="add">
-          Put them into the library and keep the plan
-        </button>
       </template>
-      <button type="button" class="btn mt-2" @click="reset">Leave it</button>
+      <fieldset v-if="waiting && open.length" class="mt-2">
+        <legend>
+          The file does not say whether {{ open.map(({ title }) => `“${title}”`).join(', ') }}
+          {{ open.length === 1 ? 'is' : 'are' }} worked or talked through:
+        </legend>
+        <label class="answer"><input v-model="isOpenWork" type="radio" :value="true" /> worked</label>
+        <label class="answer"
+          ><input v-model="isOpenWork" type="radio" :value="false" /> talked through</label
+        >
+      </fieldset>
+      <p class="mt-2 flex flex-wrap gap-2">
+        <button v-if="waiting" type="button" class="btn btn-main" :disabled="busy" @click="add">
+          {{ unknown.length ? 'Put them into the library and keep the plan' : 'Keep the plan' }}
+        </button>
+        <button type="button" class="btn" @click="reset">Cancel</button>
+      </p>
     </div>
   </span>
 </template>
@@ -118,5 +141,23 @@ async function add() {
   width: min(520px, 90vw);
   padding: 12px 16px;
   border-top: 4px solid var(--color-gilt);
+}
+.answer {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 36px;
+  margin-right: 18px;
+}
+/* On a phone the button stands at the left, so what hangs from it goes across the page. */
+@media (max-width: 640px) {
+  .told {
+    position: fixed;
+    top: auto;
+    right: 12px;
+    bottom: 12px;
+    left: 12px;
+    width: auto;
+  }
 }
 </style>

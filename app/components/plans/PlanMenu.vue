@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cutTo } from '~~/core/kernel/sound-text'
 import { toast } from '~/domain/toast'
 import { savedPlanSchema, type ListedPlan } from '~~/shared/answers'
 
@@ -23,7 +24,7 @@ const copy = () =>
   atOnce(async () => {
     const { plan } = await read()
     const { date: _, ...rest } = plan
-    await planning.addPlan({ ...rest, title: `${plan.title}, a copy`.slice(0, 200) })
+    await planning.addPlan({ ...rest, title: cutTo(`${plan.title}, a copy`, 200) })
     toast(`“${props.plan.title}” is copied.`)
   })
 const rename = () =>

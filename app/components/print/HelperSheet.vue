@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Plan, Track } from '~~/core/plan/schema'
-import { shortDose } from '~~/core/plan/doses'
-import { answerWords } from '~~/core/plan/place-words'
-import type { Place } from '~~/core/plan/places'
+import { shortDose, stagesOf } from '~~/core/plan/doses'
+import { answerWords, chainWords } from '~~/core/plan/place-words'
+import { workedAt, type Place } from '~~/core/plan/places'
 import { classLines } from '~~/core/formats/class-lines'
 
 /** For who helps with one group: what it does, when and how much, and what to look for in it. */
@@ -11,6 +11,27 @@ const library = useLibraryStore()
 const names = { item: library.itemName, layer: library.layerName }
 const answersOf = ({ receives }: Place) => (receives ? answerWords(receives, names) : '')
 const group = computed(() => props.plan.groups.find(({ id }) => id === props.group))
+/** What is done of each stage or exercise that works something of its own, one line each. */
+function stagesSaid(place: Place, dose: Track['dose']): string[] {
+  return stagesOf(dose).map((stage) => {
+    const worked = workedAt(place, stage)
+    const item = worked && library.itemAt(worked.technique, worked.layer)
+    const point = item?.layers[(worked?.layer ?? 1) - 1]?.points[0] ?? item?.keyPoints[0]
+    return [
+      `${stage.title}: ${shortDose(stage.dose)}`,
+      stage.technique
+        ? `${library.itemName(stage.technique)}, ${library.layerName(stage.technique, worked?.layer ?? 1)}`
+        : '',
+      stage.parts ? chainWords(stage.parts, names) : '',
+      stage.receives ? `the partner works on ${answerWords(stage.receives, names)}` : '',
+      stage.technique && item?.helper?.does ? `who holds: ${item.helper.does}` : '',
+      stage.technique && point ? `look for: ${point}` : '',
+      stage.technique && item?.hazard ? `care: ${item.hazard}` : '',
+    ]
+      .filter(Boolean)
+      .join('; ')
+  })
+}
 const rows = computed(() =>
   classLines(props.plan, { item: library.itemName, layer: library.layerName }).map((line) => {
     const { block } = line
@@ -20,6 +41,7 @@ const rows = computed(() =>
     const layer = track?.layer ?? block.layer
     const dose = track?.dose ?? block.dose
     const idle = block.tracks !== undefined && !track
+    const holds = library.itemAt(technique, layer)?.helper
     return {
       ...line,
       what: idle
@@ -34,12 +56,13 @@ const rows = computed(() =>
           : [...item.keyPoints.slice(0, 2), ...(item.layers[layer - 1]?.points.slice(0, 1) ?? [])],
       fault: idle ? undefined : item?.faults[0],
       helper:
-        idle || !item?.helper
+        idle || !holds
           ? ''
           : (['does', 'height', 'angle', 'when', 'watch', 'safety'] as const)
-              .flatMap((part) => item.helper?.[part] ?? [])
+              .flatMap((part) => holds[part] ?? [])
               .join('; '),
       answers: idle ? '' : answersOf(track ?? block),
+      stages: idle ? [] : stagesSaid(track ?? block, dose),
     }
   }),
 )
@@ -57,6 +80,7 @@ const rows = computed(() =>
           <td class="clock">{{ row.clock }}</td>
           <td>
             <b>{{ row.title }}</b> {{ row.what }} <span class="how">{{ row.how }}</span>
+            <span v-for="(stage, n) in row.stages" :key="n" class="look">{{ n + 1 }}. {{ stage }}.</span>
             <span v-if="row.look.length" class="look">Look for: {{ row.look.join('; ') }}.</span>
             <span v-if="row.answers" class="look">The partner works on {{ row.answers }}.</span>
             <span v-if="row.helper" class="look">Who holds: {{ row.helper }}.</span>

@@ -1,10 +1,15 @@
 <script setup lang="ts">
-/** One A4 page. Its letters are as large as lets everything stand on it. */
+/**
+ * One A4 page, its letters as large as lets everything stand on it. What would need letters that nobody reads goes on over as many pages as it takes,
+ * and nothing is cut.
+ */
 const LARGEST_PT = 15
 const SMALLEST_PT = 6.5
+const OVER_PAGES_PT = 10
 const page = useTemplateRef<HTMLElement>('page')
 const size = ref(LARGEST_PT)
 const isFitted = ref(false)
+const isLong = ref(false)
 
 async function fit() {
   await nextTick()
@@ -14,13 +19,22 @@ async function fit() {
     const { value } = page
     if (!value || value.scrollHeight <= value.clientHeight) break
   }
+  const { value } = page
+  isLong.value = value !== null && value.scrollHeight > value.clientHeight
+  if (isLong.value) size.value = OVER_PAGES_PT
   isFitted.value = true
 }
 onMounted(fit)
 </script>
 
 <template>
-  <article ref="page" class="page" :aria-busy="!isFitted" :style="{ fontSize: `${size}pt` }">
+  <article
+    ref="page"
+    class="page"
+    :class="{ long: isLong }"
+    :aria-busy="!isFitted"
+    :style="{ fontSize: `${size}pt` }"
+  >
     <slot />
   </article>
 </template>
@@ -41,11 +55,27 @@ onMounted(fit)
 .page:last-child {
   break-after: auto;
 }
+/* Every page of it has its margins, and no line is torn in two. */
+.long {
+  height: auto;
+  min-height: 297mm;
+  overflow: visible;
+  box-decoration-break: clone;
+  -webkit-box-decoration-break: clone;
+}
+.long :deep(tr),
+.long :deep(section) {
+  break-inside: avoid;
+}
 @media print {
   .page {
     margin: 0;
     height: 296.5mm;
     box-shadow: none;
+  }
+  .page.long {
+    height: auto;
+    min-height: 0;
   }
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { techniquesOf } from '~~/core/plan/techniques'
 import { layPlan } from '~~/core/plan/timeline'
 import type { Plan } from '~~/core/plan/schema'
 import type { Programme } from '~~/core/term/programme'
@@ -26,8 +27,8 @@ function teachingSaid({ teaching }: Plan['blocks'][number]): string {
     .join('; ')
 }
 /** What the holder or helper does, and how nobody is hurt, on boards that all work together. */
-function holderSaid({ mode, technique }: Plan['blocks'][number]): string {
-  const { helper, partner } = library.items.get(technique ?? '') ?? {}
+function holderSaid({ mode, technique, layer }: Plan['blocks'][number]): string {
+  const { helper, partner } = library.itemAt(technique, layer) ?? {}
   if (mode !== 'together' || partner === 'solo' || !helper) return ''
   return [helper.does, helper.height && `at the height of ${helper.height}`, helper.safety]
     .filter(Boolean)
@@ -47,13 +48,8 @@ const monthSaid = computed(() =>
   ),
 )
 const cautions = computed(() => {
-  const ids = new Set(
-    props.plan.blocks.flatMap(({ technique, tracks }) => [
-      technique,
-      ...(tracks ?? []).map((track) => track.technique),
-    ]),
-  )
-  return [...new Set([...ids].flatMap((id) => (id && library.items.get(id)?.hazard) || []))]
+  const said = techniquesOf(props.plan).flatMap(({ id, layer }) => library.itemAt(id, layer)?.hazard ?? [])
+  return [...new Set(said)]
 })
 </script>
 

@@ -9,6 +9,7 @@ const props = defineProps<{ plan: Plan; block: Block; station: number }>()
 const library = useLibraryStore()
 const here = computed(() => props.block.stations?.[props.station])
 const item = computed(() => library.items.get(here.value?.technique ?? ''))
+const care = computed(() => library.itemAt(here.value?.technique, here.value?.layer)?.hazard)
 const at = computed(
   () => layPlan(props.plan).blocks.find(({ block }) => block.id === props.block.id)?.at ?? 0,
 )
@@ -46,7 +47,7 @@ const visits = computed(() =>
       <p v-for="{ fault, correction } in item.faults" :key="fault">
         <i>{{ fault }}:</i> {{ correction }}
       </p>
-      <p v-if="item.hazard" class="care"><b>Care.</b> {{ item.hazard }}</p>
+      <p v-if="care" class="care"><b>Care.</b> {{ care }}</p>
     </template>
     <ol class="visits">
       <li v-for="visit in visits" :key="visit.clock">

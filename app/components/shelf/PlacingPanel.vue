@@ -43,39 +43,44 @@ const told = computed(() => {
 </script>
 
 <template>
-  <section v-if="told" class="placing" role="status" aria-label="If it were placed" data-test="placing">
-    <p class="board" :data-phase="told.first?.phase">
-      <PhaseMark v-if="told.first" :phase="told.first.phase" />
-      <b>{{ told.name }}</b>
-      <span>{{ minutes(told.does.ms) }}</span>
-    </p>
-    <p v-if="told.dose || told.more" class="dose">
-      {{ told.dose }}<template v-if="told.more"> and {{ told.more }} more</template>
-    </p>
-    <p>at {{ told.clock }}: <SpareTime :spare-ms="told.does.spareMs" /></p>
-    <div class="bars">
-      <div v-for="bar in told.bars" :key="bar.group.id" class="bar">
-        <span class="who">{{ bar.group.name }}</span>
-        <i aria-hidden="true"
-          ><i class="now" :style="{ width: `${bar.nowShare}%` }" /><i
-            class="added"
-            :style="{ width: `${Math.max(0, bar.addedShare)}%` }"
-        /></i>
-        <span class="work"
-          >{{ minutes(bar.now) }}<em v-if="bar.added > 0"> +{{ minutes(bar.added) }}</em></span
-        >
+  <section class="placing" role="status" aria-label="If it were placed">
+    <p v-if="!told" class="dose">Point at something to see what it would do to the time and to each group.</p>
+    <div v-else data-test="placing">
+      <p class="board" :data-phase="told.first?.phase">
+        <PhaseMark v-if="told.first" :phase="told.first.phase" />
+        <b>{{ told.name }}</b>
+        <span>{{ minutes(told.does.ms) }}</span>
+      </p>
+      <p v-if="told.dose || told.more" class="dose">
+        {{ told.dose }}<template v-if="told.more"> and {{ told.more }} more</template>
+      </p>
+      <p>at {{ told.clock }}: <SpareTime :spare-ms="told.does.spareMs" /></p>
+      <div class="bars">
+        <div v-for="bar in told.bars" :key="bar.group.id" class="bar">
+          <span class="who">{{ bar.group.name }}</span>
+          <i aria-hidden="true"
+            ><i class="now" :style="{ width: `${bar.nowShare}%` }" /><i
+              class="added"
+              :style="{ width: `${Math.max(0, bar.addedShare)}%` }"
+          /></i>
+          <span class="work"
+            >{{ minutes(bar.now) }}<em v-if="bar.added > 0"> +{{ minutes(bar.added) }}</em></span
+          >
+        </div>
       </div>
+      <p v-for="one in told.categories" :key="one.name" class="dose">
+        {{ one.name }} {{ one.from }} → {{ one.to }} a group
+      </p>
+      <p v-if="told.paint" class="dose">{{ told.paint }}</p>
     </div>
-    <p v-for="one in told.categories" :key="one.name" class="dose">
-      {{ one.name }} {{ one.from }} → {{ one.to }} a group
-    </p>
-    <p v-if="told.paint" class="dose">{{ told.paint }}</p>
   </section>
 </template>
 
 <style scoped>
 .placing {
+  /* As high whatever it says: a list that shrank under the pointer would flicker. */
   flex: none;
+  height: 190px;
   max-height: 50%;
   overflow: hidden auto;
   margin-left: -12px;

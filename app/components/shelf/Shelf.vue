@@ -6,7 +6,6 @@ import { techniquesOf } from '~~/core/plan/techniques'
 /** What can be put on the frame: what is due, the library, shapes, and boards of past classes. Enter, a click or a drag places it. */
 const store = usePlanStore()
 const library = useLibraryStore()
-const carry = useCarriedStore()
 const TABS = ['Due', 'Library', 'Shapes', 'Past'] as const
 const LIBRARY = TABS.indexOf('Library')
 const tab = ref(LIBRARY)
@@ -54,7 +53,7 @@ const shapes = computed<Shape[]>(() => library.loaded?.shapes ?? [])
         <TabPanel :tabindex="-1"><LazyPastShelf /></TabPanel>
       </TabPanels>
     </TabGroup>
-    <LazyPlacingPanel v-if="carry.pointed" />
+    <LazyPlacingPanel />
   </aside>
 </template>
 

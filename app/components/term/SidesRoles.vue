@@ -41,8 +41,8 @@ const says = computed(() => {
   const leaning = (shown.value[0]?.rows ?? []).filter(({ leans }) => leans)
   return leaning.map(({ group, share }) =>
     share < 0.5
-      ? `${library.groupName(group)}’s left gets ${Math.round(share * 100)} in 100.`
-      : `${library.groupName(group)}’s right gets ${Math.round((1 - share) * 100)} in 100.`,
+      ? `${library.groupName(group)}’s left gets ${Math.round(share * 100)} %.`
+      : `${library.groupName(group)}’s right gets ${Math.round((1 - share) * 100)} %.`,
   )
 })
 </script>
@@ -51,7 +51,7 @@ const says = computed(() => {
   <section class="panel px-3.5 py-3" aria-labelledby="sides-title">
     <div class="flex items-baseline gap-3">
       <h2 id="sides-title" class="text-20">Sides and roles</h2>
-      <span class="text-13 text-ash">reps a head</span>
+      <span class="text-13 text-ash">reps a head; roles in partner work</span>
     </div>
     <p v-if="says.length" class="text-brick-deep">{{ says.join(' ') }}</p>
     <p v-else class="text-ash">Both sides come out even.</p>

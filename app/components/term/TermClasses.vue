@@ -40,7 +40,7 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
         <span class="text-ash">{{ held.startTime }}</span>
         <span class="text-17 font-serif font-semibold text-umber">{{ held.title }}</span>
         <span :class="held.state === 'finished' ? 'text-moss' : 'text-ash'">{{ WORDS[held.state] }}</span>
-        <span class="ml-auto flex items-center gap-4">
+        <span class="ml-auto flex flex-wrap items-center justify-end gap-x-4 gap-y-1">
           <NuxtLink v-if="mayRun && held.day === today" :to="`/floor?class=${held.id}`" class="link"
             >Floor</NuxtLink
           >

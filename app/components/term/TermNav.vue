@@ -4,7 +4,7 @@ const teaches = useMayWrite()
 </script>
 
 <template>
-  <nav class="rooms" aria-label="Term">
+  <nav class="rooms print:hidden" aria-label="Term">
     <NuxtLink to="/term" exact-active-class="on">Until the grading</NuxtLink>
     <NuxtLink v-if="teaches" to="/term/balance" active-class="on">Balance so far</NuxtLink>
     <NuxtLink to="/term/programme" active-class="on">Weeks and months</NuxtLink>

@@ -292,4 +292,32 @@ td {
   font-weight: 700;
   color: var(--color-brick-deep);
 }
+/* On paper all of it stands, as narrow as it can. */
+@media print {
+  .scroll {
+    max-height: none;
+    overflow: visible;
+  }
+  table {
+    font-size: 8px;
+  }
+  thead th {
+    position: static;
+  }
+  th,
+  td {
+    padding: 1px 2px;
+  }
+  th:first-child {
+    min-width: 90px;
+  }
+  .share {
+    min-width: 0;
+    min-height: 0;
+    padding: 0;
+  }
+  tr {
+    break-inside: avoid;
+  }
+}
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { toast } from '~/domain/toast'
 import type { Fault } from '~~/core/kernel/faults'
-import { newBlock } from '~~/core/plan/edit'
+import { NEW_BOARD, newBlock } from '~~/core/plan/edit'
 import { saidOfPlan } from '~~/core/plan/said-faults'
 import { shortDay } from '~/domain/days'
 
@@ -45,7 +45,10 @@ useEventListener(window, 'beforeunload', (event) => {
 /** Words of their own, so that only another title writes the page's head again. */
 const pageTitle = computed(() => `${store.plan?.title ?? 'Compose'} · Golden Lintel`)
 useHead({ title: pageTitle })
-const { widths, isTight, isOpen, fold, unfold } = usePanes()
+const { widths, isTight, isPhone, isOpen, fold, unfold } = usePanes()
+
+/** How much the tools over the frame take: what opens on a phone opens below them. */
+const { height: topHeight } = useElementSize(useTemplateRef('top'), undefined, { box: 'border-box' })
 
 /** The plan is laid out and drawn, with what the keys are about. */
 const isReady = ref(false)
@@ -61,7 +64,7 @@ useComposeKeys({
   },
   keys: () => (keysOpen.value = true),
   floor: toFloor,
-  settings: () => (checks.preview ? checks.leave() : (store.selected = undefined)),
+  settings: letGo,
   checks: () => tray.value?.focus(),
   mend,
   add: addBoard,
@@ -96,16 +99,19 @@ watch(
   },
 )
 
-/** A new board, its title marked for typing. */
+/** Escape leaves what is looked at before it lets go of the board. */
+function letGo() {
+  if (checks.preview) checks.leave()
+  else if (draft.isOpen) draft.close()
+  else store.selected = undefined
+}
+const bench = useTemplateRef<{ title(): Promise<void> }>('bench')
+/** A new board, its title marked for typing: on an empty frame too, where the bench has no title yet. */
 async function addBoard() {
-  store.add(newBlock('drill', 'New board'))
+  if (store.looked) return store.sayNotNow()
+  store.add(newBlock('drill', NEW_BOARD))
   await unfold('bench')
-  const title = document.getElementById('board-title')
-  if (!(title instanceof HTMLTextAreaElement)) return
-  // Taken hold of, the bench shows the board as it is: only then is its title there to be marked.
-  title.focus()
-  await nextTick()
-  title.select()
+  await bench.value?.title()
 }
 /** The drafts take the place of the bench. */
 async function toDraft() {
@@ -128,6 +134,7 @@ function askForClass(forFloor: boolean) {
 }
 /** To the class that goes by this plan; where none does, it is asked which should. */
 async function toFloor() {
+  if (store.looked?.by === 'draft') return store.sayNotNow()
   const { held } = store
   await store.leave()
   if (held && held.state !== 'finished') await navigateTo(`/floor?class=${held.id}`)
@@ -139,15 +146,13 @@ async function used({ classId, planId }: { classId: string; planId: string }) {
   if (planId !== store.id) return navigateTo(`/compose/${planId}`)
   await store.readHeld()
 }
-/** The name as it is being typed: whatever is drawn meanwhile leaves it alone. */
-const typedName = ref<string>()
-function rename(event: Event) {
-  typedName.value = undefined
-  const field = event.target as HTMLInputElement
-  const title = field.value.trim()
-  if (title && store.plan) store.change({ ...store.plan, title })
-  else field.value = store.plan?.title ?? ''
-}
+/** The name is kept as it is typed, so that a page that goes away loses none of it; an empty one is not kept. */
+const name = useTypedTitle(
+  () => store.plan?.title,
+  (title) => {
+    if (store.plan) store.change({ ...store.plan, title }, { touch: 'title' })
+  },
+)
 const HELD = { planned: '', running: ', on the floor', finished: ', run' } as const
 const dated = computed(() => {
   const { held } = store
@@ -169,8 +174,12 @@ const dated = computed(() => {
     <main v-if="store.plan && store.timeline" class="flex min-h-0 flex-1 flex-col">
       <div
         class="room"
-        :class="{ 'no-shelf': !isOpen.shelf, 'no-bench': !isOpen.bench }"
-        :style="{ '--shelf': `${widths.shelf}px`, '--bench': `${widths.bench}px` }"
+        :class="{ 'no-shelf': !isOpen.shelf, 'no-bench': !isOpen.bench, phone: isPhone }"
+        :style="{
+          '--shelf': `${widths.shelf}px`,
+          '--bench': `${widths.bench}px`,
+          '--top': `${topHeight}px`,
+        }"
       >
         <!-- Folded by a class: what is shown by `v-show` is drawn anew with whatever is drawn here. -->
         <Shelf ref="shelf" :class="{ folded: !isOpen.shelf }" />
@@ -185,7 +194,7 @@ const dated = computed(() => {
           :usual="USUAL_PANES.shelf"
         />
         <div class="middle flex min-h-0 min-w-0 flex-col">
-          <div class="top">
+          <div ref="top" class="top">
             <button
               v-if="isTight"
               type="button"
@@ -197,12 +206,13 @@ const dated = computed(() => {
             </button>
             <input
               class="name"
-              :value="typedName ?? store.plan.title"
+              :value="name.typed.value ?? store.plan.title"
               aria-label="Name of the plan"
               maxlength="200"
-              @input="typedName = ($event.target as HTMLInputElement).value"
-              @change="rename"
-              @blur="typedName = undefined"
+              @focus="name.begin"
+              @input="name.type"
+              @change="name.end"
+              @blur="name.end"
             />
             <button
               type="button"
@@ -274,7 +284,8 @@ const dated = computed(() => {
           <p v-if="store.faults.length && store.saveState !== 'refused'" role="alert" class="told">
             Not changed. {{ said(store.faults[0]!) }}.
           </p>
-          <Frame class="flex-1" />
+          <LazyPlanColumn v-if="isPhone" class="flex-1" @open="unfold('bench')" />
+          <Frame v-else class="flex-1" />
         </div>
         <PaneEdge
           v-if="isOpen.bench"
@@ -287,7 +298,7 @@ const dated = computed(() => {
           :usual="USUAL_PANES.bench"
         />
         <LazyDraftPanel v-if="isOpen.bench && draft.isOpen" />
-        <Bench :class="{ folded: !isOpen.bench || draft.isOpen }" />
+        <Bench ref="bench" :class="{ folded: !isOpen.bench || draft.isOpen }" />
       </div>
       <Tray ref="tray" />
     </main>
@@ -445,10 +456,6 @@ const dated = computed(() => {
   }
 }
 @media (max-width: 900px) {
-  .room {
-    display: block;
-    overflow-y: auto;
-  }
   .top {
     flex-wrap: wrap;
     height: auto;
@@ -458,5 +465,32 @@ const dated = computed(() => {
   .bench-edge {
     display: none;
   }
+}
+/* On a phone there is one thing at a time: the class, the shelf or the bench. */
+.room.room.phone {
+  grid-template-columns: minmax(0, 1fr);
+}
+.room.phone > *,
+.room.phone > :deep(.shelf),
+.room.phone > :deep(.bench) {
+  grid-column: 1;
+}
+.phone:not(.no-shelf) .middle > :deep(.column),
+.phone:not(.no-bench) .middle > :deep(.column) {
+  display: none;
+}
+.phone > :deep(.shelf),
+.phone > :deep(.bench) {
+  z-index: 3;
+  margin-top: var(--top);
+  background: var(--color-plaster);
+  border: 0;
+}
+.phone .top .btn {
+  height: 40px;
+}
+.phone .top .name {
+  flex: 1 1 40%;
+  max-width: none;
 }
 </style>

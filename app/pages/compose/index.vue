@@ -3,7 +3,7 @@ import { listedPlanSchema, rosterSchema } from '~~/shared/answers'
 import { z } from 'zod'
 import { format } from 'date-fns'
 import MiniSearch from 'minisearch'
-import { minutes } from '~~/core/kernel/time-text'
+import { counted, minutes } from '~~/core/kernel/time-text'
 import type { ListedPlan } from '~~/shared/answers'
 import { inOrder } from '~/domain/in-order'
 import { shortDay } from '~/domain/days'
@@ -144,7 +144,7 @@ async function blank() {
             <span class="title">{{ plan.title }}</span>
             <span class="about">{{ plan.boards }}</span>
             <span class="figures"
-              >{{ plan.blocks }} boards, {{ minutes(plan.totalMs)
+              >{{ counted(plan.blocks, 'board') }}, {{ minutes(plan.totalMs)
               }}<b v-if="plan.spareMs < 0" class="text-brick-deep"
                 >, {{ minutes(-plan.spareMs) }} over</b
               ></span
@@ -240,6 +240,8 @@ async function blank() {
   .open {
     grid-template-columns: minmax(0, 1fr);
   }
+  .day,
+  .about,
   .figures,
   .state {
     grid-column: 1;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { partsOfFile } from '~~/core/curriculum/file-parts'
 import { curriculumJsonSchema, writeCurriculum } from '~~/core/curriculum/curriculum-file'
 import { LIBRARY_HEADERS, writeLibraryCsv } from '~~/core/curriculum/library-csv'
 import { SYLLABUS_HEADERS, writeSyllabusCsv } from '~~/core/curriculum/syllabus-csv'
@@ -35,12 +36,12 @@ const OUT = [
   {
     name: 'Library as CSV',
     about: 'one item a row, for a spreadsheet',
-    save: () => saveFile('library.csv', 'text/csv', `\uFEFF${writeLibraryCsv(documents())}`),
+    save: () => saveFile('library.csv', 'text/csv', writeLibraryCsv(documents())),
   },
   {
     name: 'Syllabus as CSV',
     about: 'one entry per row',
-    save: () => saveFile('syllabus.csv', 'text/csv', `\uFEFF${writeSyllabusCsv(library.syllabus)}`),
+    save: () => saveFile('syllabus.csv', 'text/csv', writeSyllabusCsv(library.syllabus)),
   },
   {
     name: 'The JSON Schema',
@@ -57,19 +58,23 @@ function take(files: FileList | null | undefined) {
 const counts = computed(() =>
   file.read.value && 'preview' in file.read.value ? file.read.value.preview.counts : undefined,
 )
-const rest = computed(() => {
+/** What the file holds beside its items, each told as new or as the same. */
+const parts = computed(() => {
   const told = file.read.value
   if (told?.kind !== 'library') return []
-  const { ladder, syllabus, shapes, series } = told.rest
-  return [
-    ladder && `a ladder of ${ladder.ranks.length} ranks in the place of this one`,
-    syllabus && `${syllabus.length} syllabus entries`,
-    shapes && `${shapes.length} shapes`,
-    series && `${series.length} series`,
-  ].filter((part) => typeof part === 'string')
+  const { ladder, syllabus, loaded } = library
+  return partsOfFile(told.rest, {
+    ladder,
+    syllabus,
+    shapes: loaded?.shapes ?? [],
+    series: loaded?.series ?? [],
+  })
 })
 const nothing = computed(
-  () => counts.value && counts.value.added + counts.value.changed === 0 && rest.value.length === 0,
+  () =>
+    counts.value &&
+    counts.value.added + counts.value.changed === 0 &&
+    parts.value.every(({ isSame }) => isSame),
 )
 const percent = computed(() => {
   const { done, of } = file.progress.value ?? { done: 0, of: 1 }
@@ -154,8 +159,8 @@ const WORDS = { reading: 'Reading the file', sending: 'Sending', writing: 'Takin
         <p class="mt-4" data-test="import-counts">
           <b>{{ counts.added }}</b> added, <b>{{ counts.changed }}</b> changed, <b>{{ counts.same }}</b> the
           same, <b :class="{ 'text-brick-deep': counts.refused }">{{ counts.refused }}</b> refused<template
-            v-if="rest.length"
-            >; and {{ rest.join(', ') }}</template
+            v-if="parts.length"
+            >; and {{ parts.map(({ says }) => says).join('; ') }}</template
           >.
         </p>
         <p v-if="counts.refused" class="text-brick-deep">

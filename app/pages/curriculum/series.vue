@@ -4,7 +4,7 @@ import type { Series } from '~~/core/curriculum/series'
 useHead({ title: 'Series · Golden Lintel' })
 const library = useLibraryStore()
 const mayWrite = useMayWrite()
-const { all, open, linkTo, keep, add, discard } = useClubDocuments<Series>(
+const { all, open, linkTo, keep, versionOf, fresh, add, discard } = useClubDocuments<Series>(
   () => library.loaded?.series ?? [],
   (series) => library.change({ series }),
   {
@@ -36,7 +36,9 @@ const { all, open, linkTo, keep, add, discard } = useClubDocuments<Series>(
       :key="open.id"
       :begin="open"
       :readonly="!mayWrite"
+      :version="versionOf(open.id)"
       :keep="keep"
+      :fresh="fresh"
       @discard="discard(open)"
     />
     <p v-else class="text-ash">No series yet.</p>

@@ -5,7 +5,7 @@ import { newBlock } from '~~/core/plan/edit'
 useHead({ title: 'Shapes · Golden Lintel' })
 const library = useLibraryStore()
 const mayWrite = useMayWrite()
-const { all, open, linkTo, keep, add, discard } = useClubDocuments<Shape>(
+const { all, open, linkTo, keep, versionOf, fresh, add, discard } = useClubDocuments<Shape>(
   () => library.loaded?.shapes ?? [],
   (shapes) => library.change({ shapes }),
   { what: 'shapes', query: 'shape', first, gone: (name) => `${name} is taken off the shelf.` },
@@ -40,7 +40,9 @@ function first(id: string): Shape | undefined {
       :key="open.id"
       :begin="open"
       :readonly="!mayWrite"
+      :version="versionOf(open.id)"
       :keep="keep"
+      :fresh="fresh"
       @discard="discard(open)"
     />
     <p v-else class="text-ash">No shape yet. Make one, or save some boards as one in Compose.</p>

@@ -123,7 +123,8 @@ const totals = computed(() => {
   const sum = (pick: (row: Total) => number) => rows.reduce((total, row) => total + pick(row), 0)
   return {
     workMs: sum((row) => row.workMs),
-    reps: sum(({ repsL, repsR, repsN }) => repsL + repsR + repsN),
+    // A rep of a combination is one rep, not one for each of its parts as well.
+    reps: sum(({ repsL, repsR, repsN, inCombinations }) => repsL + repsR + repsN - inCombinations),
     received: sum((row) => row.received),
   }
 })

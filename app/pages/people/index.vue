@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { todaySchema } from '~~/shared/answers'
+import { waitsForServer } from '~/domain/waits-for-server'
 import { toast } from '~/domain/toast'
 import { inHall } from '~~/core/people/register'
 import { counted } from '~~/core/kernel/time-text'
@@ -10,14 +10,15 @@ const store = useClassStore()
 const library = useLibraryStore()
 const problem = ref('')
 const loading = ref(true)
-const route = useRoute()
 
+useKeptAtHand()
+useUnkeptTaps()
+
+const whichClass = useClassAtHand(({ next, last }) => next?.id ?? last?.id)
 onMounted(async () => {
   try {
     await library.load()
-    const { next, last } = await api('/api/today', { answer: todaySchema })
-    const asked = typeof route.query.class === 'string' ? route.query.class : undefined
-    const id = asked ?? next?.id ?? last?.id
+    const id = await whichClass()
     if (id) await store.open(id)
   } catch (error) {
     problem.value = saidBy(error)
@@ -26,11 +27,14 @@ onMounted(async () => {
   }
 })
 
-const roster = computed(() => store.data?.roster ?? [])
+/** Whom the class is for, and who came all the same. */
+const roster = computed(() => (store.data?.roster ?? []).filter(store.isOnRegister))
+const others = computed(() => (store.data?.roster ?? []).filter((student) => !store.isOnRegister(student)))
 const stateOf = (id: string) => store.register.get(id)?.state
 const columns = computed(() =>
-  library.groups.map((group) => {
+  library.groups.flatMap((group) => {
     const students = roster.value.filter(({ groupId }) => groupId === group.id)
+    if (students.length === 0 && !isMeant(group)) return []
     return {
       group,
       here: students.filter(({ id }) => inHall(store.register.get(id))).length,
@@ -43,6 +47,12 @@ const columns = computed(() =>
     }
   }),
 )
+/** Whether the class is for a group: it has it, or one of its ranks. */
+const isMeant = ({ id, ranks }: { id: string; ranks: readonly string[] }) =>
+  (store.plan?.groups ?? []).some(
+    (group) =>
+      group.id === id || group.ranks.length === 0 || group.ranks.some((rank) => ranks.includes(rank)),
+  )
 const totals = computed(() => ({
   here: store.here,
   out: roster.value.filter(({ id }) => stateOf(id) === 'out').length,
@@ -76,6 +86,7 @@ function allHere() {
 }
 const lastTap = ref<string>()
 function tapped(id: string, name: string, what: string) {
+  if (!id) return void toast(`${name}: ${what}`)
   lastTap.value = id
   toast(`${name}: ${what}`, { duration: 5000, action: { label: 'Undo', onClick: () => undo(id) } })
 }
@@ -172,6 +183,7 @@ const status = computed(() => {
             </section>
           </div>
           <div class="foot">
+            <OthersHere :students="others" @tapped="tapped" />
             <HallNow v-if="mayWrite && !isOver" />
             <AtTheDoor v-if="!isOver" />
             <AmendmentsPanel v-if="mayWrite && isOver" />
@@ -188,9 +200,9 @@ const status = computed(() => {
               is tapped; <b>late</b> is from now. Tap a set cell again to clear it; hold a name for more. Keys
               on a line: <kbd>H</kbd> <kbd>L</kbd> <kbd>O</kbd>, <kbd>M</kbd> for more, <kbd>↑</kbd>
               <kbd>↓</kbd>; <kbd>Ctrl Z</kbd> takes the last tap back.
-              <span v-if="store.unsent" role="status" class="font-semibold text-brick-deep"
-                >{{ store.unsent }} taps wait for the server; they are kept on this device.</span
-              >
+              <span v-if="store.unsent" role="status" class="font-semibold text-brick-deep">{{
+                waitsForServer(store.unsent, 'tap', !store.hasUnkept)
+              }}</span>
             </p>
             <section v-if="notes.length || minorsHere || fromHome.length" class="panel must">
               <h2>The floor must know</h2>
@@ -263,6 +275,7 @@ const status = computed(() => {
   align-items: start;
 }
 .column {
+  max-width: 640px;
   background: var(--color-paper);
   border: 1px solid var(--color-straw);
 }

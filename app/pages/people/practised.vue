@@ -59,6 +59,20 @@ const standing = (student: { id: string; rankId: string }, item: string): Standi
     asked.value.get(student.rankId)?.has(item) ?? false,
     today.value,
   )
+const glyphOf = (student: string, item: string) => {
+  const mark = cells.value.get(student)?.get(item)?.mark
+  return mark ? GLYPH[mark] : ''
+}
+/** As many items as a page is wide. */
+const COLUMNS_ON_PAPER = 22
+const parts = computed(() =>
+  Array.from({ length: Math.ceil(items.value.length / COLUMNS_ON_PAPER) }, (_, n) =>
+    items.value.slice(n * COLUMNS_ON_PAPER, (n + 1) * COLUMNS_ON_PAPER),
+  ),
+)
+const isPrinting = ref(false)
+useEventListener(window, 'beforeprint', () => (isPrinting.value = true))
+useEventListener(window, 'afterprint', () => (isPrinting.value = false))
 const GLYPH: Record<Mark, string> = { 'not yet': '○', shaky: '◐', sound: '●', sharp: '◆' }
 const SAYS: Record<Standing, string> = {
   never: 'never, and not asked for',
@@ -113,21 +127,16 @@ function move(event: KeyboardEvent) {
   event.preventDefault()
   next.focus()
 }
+/** All there is, whatever is shown at the moment: a file that leaves something out would be taken for the whole. */
 const out = () =>
-  students.value.flatMap((student) =>
-    items.value.flatMap(({ id }) => {
-      const cell = cells.value.get(student.id)?.get(id)
-      return cell
-        ? [
-            {
-              student: student.name,
-              rank: library.ranks.get(student.rankId)?.name ?? '',
-              item: library.itemName(id),
-              ...cell,
-            },
-          ]
-        : []
-    }),
+  (data.value?.students ?? []).flatMap((student) =>
+    [...(cells.value.get(student.id) ?? [])].map(([id, cell]) => ({
+      studentId: student.id,
+      student: student.name,
+      rank: library.ranks.get(student.rankId)?.name ?? '',
+      item: library.itemName(id),
+      ...cell,
+    })),
   )
 /** What leaves the house is read anew for it, and the server writes down that it did. */
 async function save(ending: 'csv' | 'json') {
@@ -137,7 +146,7 @@ async function save(ending: 'csv' | 'json') {
     return void toast.error(saidBy(error))
   }
   const name = `who-has-had-what-personal-data.${ending}`
-  if (ending === 'csv') saveFile(name, 'text/csv', `\uFEFF${writeMatrixCsv(out())}`)
+  if (ending === 'csv') saveFile(name, 'text/csv', writeMatrixCsv(out()))
   else saveFile(name, 'application/json', `${JSON.stringify({ today: today.value, rows: out() }, null, 2)}\n`)
 }
 </script>
@@ -179,7 +188,7 @@ async function save(ending: 'csv' | 'json') {
         }}
       </p>
       <div
-        v-if="rows.length && items.length"
+        v-if="rows.length && items.length && !isPrinting"
         class="around"
         @pointerover="point"
         @focusin="point"
@@ -224,17 +233,35 @@ async function save(ending: 'csv' | 'json') {
                 :data-item="item.id"
                 :tabindex="r === 0 && c === 0 ? 0 : -1"
               >
-                {{
-                  cells.get(student.id)?.get(item.id)?.mark
-                    ? GLYPH[cells.get(student.id)!.get(item.id)!.mark!]
-                    : ''
+                {{ glyphOf(student.id, item.id)
                 }}<span class="sr-only">{{ SAYS[standing(student, item.id)] }}</span>
               </td>
             </tr>
           </tbody>
         </table>
       </div>
-      <p v-else class="panel p-6 text-center text-ash">
+      <!-- On paper all items stand, as many beside one another as a page is wide; the heads come again on every page. -->
+      <div v-if="isPrinting" class="paper">
+        <table v-for="part in parts" :key="part[0]?.id">
+          <thead>
+            <tr>
+              <th scope="col" class="corner" />
+              <th v-for="item in part" :key="item.id" scope="col">
+                <span>{{ library.itemName(item.id) }}</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="student in rows" :key="student.id">
+              <th scope="row">{{ student.name }} <RankTag :rank="student.rankId" /></th>
+              <td v-for="item in part" :key="item.id" class="cell" :class="standing(student, item.id)">
+                {{ glyphOf(student.id, item.id) }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-else-if="!(rows.length && items.length)" class="panel p-6 text-center text-ash">
         {{ data.students.length ? 'No item matches.' : 'Nobody is on the roster yet.' }}
       </p>
     </template>
@@ -393,6 +420,52 @@ tbody th a:hover {
   }
   .around {
     max-height: 75vh;
+  }
+}
+@media print {
+  .page {
+    display: block;
+    height: auto;
+    padding: 8mm;
+  }
+  .acts,
+  .sieve,
+  .said {
+    display: none;
+  }
+  .paper table {
+    margin-top: 6px;
+    break-after: page;
+    font-size: 9px;
+  }
+  .paper table:last-child {
+    break-after: auto;
+  }
+  .paper thead {
+    display: table-header-group;
+  }
+  .paper th,
+  .paper td {
+    position: static;
+    height: auto;
+    min-width: 0;
+    padding: 1px 3px;
+    print-color-adjust: exact;
+  }
+  .paper thead th {
+    height: 110px;
+    width: 22px;
+  }
+  .paper thead span {
+    display: inline-block;
+    max-height: 106px;
+    writing-mode: vertical-rl;
+    transform: rotate(180deg);
+    white-space: nowrap;
+  }
+  .paper tr {
+    break-inside: avoid;
+    content-visibility: visible;
   }
 }
 </style>

@@ -3,6 +3,7 @@ import { toast } from '~/domain/toast'
 import type { ComingClass } from '~~/core/term/days'
 import { daysBetween } from '~~/core/kernel/days'
 import { counted } from '~~/core/kernel/time-text'
+import { slotUid } from '~~/core/curriculum/class-days'
 import { writeCalendar } from '~~/core/formats/calendar'
 import { termCsv, termLine, type TermRow } from '~~/core/formats/term-files'
 import { longDay, shortDay } from '~/domain/days'
@@ -126,12 +127,15 @@ const rowsOf = (day?: string): TermRow[] =>
       item: library.itemName(item),
       minutes,
     }))
-const saveTable = () => saveFile('term.csv', 'text/csv', `\uFEFF${termCsv(rowsOf())}`)
+const saveTable = () => saveFile('term.csv', 'text/csv', termCsv(rowsOf()))
 function saveCalendar() {
   const { club } = library
   if (!club) return
+  const taken = new Set(classes.value.map(({ uid }) => uid))
   const events = coming.value.map(({ day, startTime, lengthMin, held }) => ({
-    uid: held?.id ?? `${day}-${startTime}@golden-lintel`,
+    uid:
+      classes.value.find(({ id }) => id === held?.id)?.uid ??
+      slotUid(club.calendar, { day, startTime }, taken),
     startsAt: momentOf(day, startTime, club.zone),
     lengthMin,
     title: classes.value.find(({ id }) => id === held?.id)?.title ?? club.name,
@@ -216,6 +220,11 @@ function saveCalendar() {
   margin-top: 12px;
 }
 @media (width < 900px) {
+  .room {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media print {
   .room {
     grid-template-columns: minmax(0, 1fr);
   }
