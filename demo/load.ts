@@ -189,15 +189,13 @@ async function pairBoards(
   const items = new Map(demoItems.map((item) => [item.id, item]))
   for (const block of plan.blocks)
     if (asksOf(plan, block, (id) => items.get(id)))
-      await inClub(db, teacher.clubId, (club) =>
-        pairBoard(
-          club,
-          teacher,
-          classId,
-          block.id,
-          { base: 0, school: 'mentor', rounds: 1, pins: [], way: 'best' },
-          at,
-        ),
+      await pairBoard(
+        db,
+        teacher,
+        classId,
+        block.id,
+        { base: 0, school: 'mentor', rounds: 1, pins: [], way: 'best' },
+        at,
       )
 }
 

@@ -1,31 +1,14 @@
-import { spawnSync, type StdioOptions } from 'node:child_process'
-import { closeSync, existsSync, openSync } from 'node:fs'
+import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { RUN_DATABASE, runDir } from '../setup/folders'
-import {
-  DATABASE_USER,
-  ensureSchema,
-  runningDatabase,
-  startDatabase,
-  type PrivateDatabase,
-} from '../setup/mariadb'
-import { format } from 'date-fns'
+import { ensureSchema, runningDatabase, startDatabase, type PrivateDatabase } from '../setup/mariadb'
 import { MIGRATION_NAMES } from '../../server/db/migrate'
+import { client, writeBackup } from '../setup/backup'
 import { restore } from '../setup/restore'
-import { prepareSchema } from './start'
+import { prepareSchema, stampNow } from './start'
 
 const dir = join(runDir, 'db')
 const USAGE = 'npm run db -- up | down | reset | shell | backup FILE | restore FILE'
-
-/** Runs one of MariaDB's own clients; the password goes by the environment, never by the command line. */
-function client(db: PrivateDatabase, program: string, args: string[], stdio: StdioOptions): void {
-  const done = spawnSync(
-    program,
-    ['--no-defaults', '--host=127.0.0.1', `--port=${db.port}`, `--user=${DATABASE_USER}`, ...args],
-    { stdio, env: { ...process.env, MYSQL_PWD: db.secrets.databaseUser } },
-  )
-  if (done.status !== 0) throw new Error(`${program} failed${done.error ? `: ${done.error.message}` : ''}`)
-}
 
 /** Uses the running server, or starts it for the length of one task. */
 async function withDatabase(task: (db: PrivateDatabase) => Promise<void> | void): Promise<void> {
@@ -59,31 +42,18 @@ const VERBS: Record<string, (args: string[]) => Promise<void>> = {
       await ensureSchema(db, RUN_DATABASE, true)
       await prepareSchema(db, RUN_DATABASE)
     }),
-  shell: () => withDatabase((db) => client(db, 'mariadb', [RUN_DATABASE], 'inherit')),
+  shell: () => withDatabase((db) => void client(db, 'mariadb', [RUN_DATABASE], 'inherit')),
   async backup(args) {
     const file = fileFrom(args)
     if (existsSync(file)) throw new Error(`${file} exists already: name a new file.`)
-    await withDatabase((db) => {
-      const out = openSync(file, 'wx', 0o600)
-      try {
-        client(
-          db,
-          'mariadb-dump',
-          ['--single-transaction', '--routines', RUN_DATABASE],
-          ['ignore', out, 'inherit'],
-        )
-      } finally {
-        closeSync(out)
-      }
-      console.log(`Backed up to ${file}.`)
-    })
+    await withDatabase((db) => writeBackup(db, RUN_DATABASE, file))
+    console.log(`Backed up to ${file}.`)
   },
   async restore(args) {
     const file = fileFrom(args)
     if (!existsSync(file)) throw new Error(`There is no file ${file}.`)
     await withDatabase(async (db) => {
-      const stamp = format(new Date(), 'yyyyMMdd_HHmmss')
-      const kept = await restore(db, file, MIGRATION_NAMES, stamp)
+      const kept = await restore(db, file, MIGRATION_NAMES, stampNow())
       await prepareSchema(db, RUN_DATABASE)
       console.log(`Restored from ${file}. What was there before is kept as ${kept}.`)
     })

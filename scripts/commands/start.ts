@@ -1,11 +1,13 @@
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { format } from 'date-fns'
 import { demoSignIns } from '../../demo/sign-ins'
 import { loadDemoIfEmpty } from '../../demo/load'
 import { connect } from '../../server/db/connect'
 import { migrate } from '../../server/db/migrate'
+import { writeBackup } from '../setup/backup'
 import { ensureBuild } from '../setup/build'
-import { RUN_DATABASE, runDir } from '../setup/folders'
+import { lintelDir, root, RUN_DATABASE, runDir } from '../setup/folders'
 import { DATABASE_USER, ensureSchema, type PrivateDatabase } from '../setup/mariadb'
 import { superviseDatabase } from '../setup/supervise'
 import { end, onStop, runs } from '../setup/processes'
@@ -16,11 +18,14 @@ const PREFERRED_PORT = 4747
 
 interface Lock {
   pid: number
+  /** The project's folder it was started from. */
+  folder?: string
   url?: string
   /** The application's own process, which a kill of the start command leaves running. */
   server?: number
 }
-const SERVER_MARK = 'output/server/index.mjs'
+/** The built server of this very folder. */
+const SERVER_MARK = join(lintelDir, 'builds')
 
 function lock(): Lock | undefined {
   try {
@@ -34,6 +39,8 @@ function lock(): Lock | undefined {
 async function otherCopy(): Promise<Lock | undefined> {
   const kept = lock()
   if (!kept) return undefined
+  // A copied folder brings along the lock of the one it was copied from: whose processes it names are not its own.
+  if (kept.folder !== undefined && kept.folder !== root) return undefined
   if (runs(kept.pid, 'scripts/start')) return kept
   if (kept.server) await end(kept.server, SERVER_MARK)
   return undefined
@@ -57,12 +64,19 @@ export async function connectTo(database: PrivateDatabase, schema: string) {
   })
 }
 
+/** `20260131_184500`. */
+export const stampNow = () => format(new Date(), 'yyyyMMdd_HHmmss')
+
 /** Brings a schema up to date and, when it is empty, loads the demo club. */
 export async function prepareSchema(database: PrivateDatabase, schema: string): Promise<void> {
   await ensureSchema(database, schema)
   const db = await connectTo(database, schema)
   try {
-    const applied = await migrate(db.sequelize)
+    const applied = await migrate(db.sequelize, async (pending) => {
+      const file = join(database.dir, `${schema}-before-${pending[0]}-${stampNow()}.sql`)
+      await writeBackup(database, schema, file)
+      console.log(`  Saved the database as it was: ${file}`)
+    })
     if (applied.length) console.log(`  Migrated: ${applied.join(', ')}`)
     if (await loadDemoIfEmpty(db)) console.log('  Loaded the demo club, Ropewalk Jujutsu')
   } finally {
@@ -84,7 +98,7 @@ export async function main(): Promise<void> {
     return
   }
   mkdirSync(runDir, { recursive: true })
-  writeFileSync(LOCK, JSON.stringify({ pid: process.pid }))
+  writeFileSync(LOCK, JSON.stringify({ pid: process.pid, folder: root } satisfies Lock))
   const started: { stop(): Promise<void> }[] = []
   let stopping: Promise<void> | undefined
   /** Stops what was started, the last first; asked twice, it is done once. */
@@ -109,7 +123,12 @@ export async function main(): Promise<void> {
     started.push(server)
     writeFileSync(
       LOCK,
-      JSON.stringify({ pid: process.pid, url: server.url, server: server.child.pid } satisfies Lock),
+      JSON.stringify({
+        pid: process.pid,
+        folder: root,
+        url: server.url,
+        server: server.child.pid,
+      } satisfies Lock),
     )
     console.log(`\n  Golden Lintel is at  ${server.url}\n`)
     for (const { email, password, role } of demoSignIns)

@@ -188,6 +188,23 @@ export async function onServer<T>(
   }
 }
 
+/** Runs some statements as root, by the private socket: what gives and takes rights. */
+export async function asRoot<T>(
+  db: PrivateDatabase,
+  task: (query: (sql: string) => Promise<unknown>) => Promise<T>,
+): Promise<T> {
+  const connection = await mariadb.createConnection({
+    socketPath: db.socket,
+    user: 'root',
+    password: db.secrets.databaseRoot,
+  })
+  try {
+    return await task((sql) => connection.query(sql))
+  } finally {
+    await connection.end()
+  }
+}
+
 /** The name of a database of ours, quoted. */
 export function named(name: string): string {
   if (!/^lintel[a-z0-9_]*$/.test(name)) throw new Error(`a database name must start with lintel: ${name}`)

@@ -1,11 +1,12 @@
-import { spawnSync } from 'node:child_process'
 import { closeSync, openSync, readSync, statSync } from 'node:fs'
 import { RUN_DATABASE } from './folders'
-import { DATABASE_USER, ensureSchema, named, onServer, type PrivateDatabase } from './mariadb'
+import { client, oncePassword, readAccounts, type TableAccount } from './backup'
+import { asRoot, ensureSchema, named, onServer, type PrivateDatabase } from './mariadb'
 
 /** What a whole backup ends with. */
 const END_MARK = '-- Dump completed'
-const TAIL_BYTES = 4096
+/** The account of all tables stands after it. */
+const TAIL_BYTES = 1 << 16
 /** Without these a file is no backup of ours. */
 const MUST_HAVE = ['clubs', 'users', 'classes', 'plans', 'migrations']
 
@@ -26,25 +27,83 @@ function refuseHalf(file: string): void {
     throw new Error(`${file} is not a whole backup: its end is missing. Nothing was changed.`)
 }
 
-function load(db: PrivateDatabase, file: string, into: string): void {
+/** Whatever the file says, it is read by somebody who has rights on the new schema and on nothing else, and by a client that runs no programs. */
+async function load(db: PrivateDatabase, file: string, into: string): Promise<void> {
+  const user = { name: 'lintel_restore', password: oncePassword() }
+  const account = `'${user.name}'@'127.0.0.1'`
+  await asRoot(db, async (query) => {
+    await query(`CREATE OR REPLACE USER ${account} IDENTIFIED BY '${user.password}'`)
+    await query(`GRANT ALL PRIVILEGES ON ${named(into).replaceAll('_', '\\_')}.* TO ${account}`)
+  })
   const input = openSync(file, 'r')
   try {
-    const done = spawnSync(
-      'mariadb',
-      ['--no-defaults', '--host=127.0.0.1', `--port=${db.port}`, `--user=${DATABASE_USER}`, into],
-      {
-        stdio: [input, 'ignore', 'pipe'],
-        encoding: 'utf8',
-        env: { ...process.env, MYSQL_PWD: db.secrets.databaseUser },
-      },
-    )
-    if (done.status !== 0)
-      throw new Error(
-        `${file} could not be read: ${done.stderr.trim().split('\n').at(-1)}. Nothing was changed.`,
-      )
+    client(db, 'mariadb', ['--sandbox', into], [input, 'ignore', 'pipe'], user)
+  } catch (error) {
+    throw new Error(`${file} could not be read: ${(error as Error).message}. Nothing was changed.`, {
+      cause: error,
+    })
   } finally {
     closeSync(input)
+    await asRoot(db, (query) => query(`DROP USER IF EXISTS ${account}`))
   }
+}
+
+/** The rows of the file are those it was written with. */
+function compareAccounts(
+  file: string,
+  found: ReadonlyMap<string, TableAccount>,
+  told: ReadonlyMap<string, TableAccount>,
+) {
+  for (const [table, { rows, sha256 }] of told) {
+    const has = found.get(table)
+    if (has?.rows !== rows)
+      throw new Error(
+        `${file}: ${table} had ${rows} rows and has ${has?.rows ?? 'none'}. Nothing was changed.`,
+      )
+    if (has.sha256 !== sha256)
+      throw new Error(`${file}: rows of ${table} are not as they were written. Nothing was changed.`)
+  }
+}
+
+/** What was read in is what the file holds, and every row's parent is there: a dump is read with neither looked at. */
+async function checkRows(
+  db: PrivateDatabase,
+  schema: string,
+  file: string,
+  found: ReadonlyMap<string, TableAccount>,
+): Promise<void> {
+  await onServer(
+    db,
+    async (query) => {
+      for (const [table, { rows }] of found) {
+        const [counted] = (await query(`SELECT COUNT(*) AS n FROM \`${table}\``)) as { n: number | bigint }[]
+        if (Number(counted?.n) !== rows)
+          throw new Error(
+            `${table}: ${Number(counted?.n)} of ${rows} rows of ${file} were read. Nothing was changed.`,
+          )
+      }
+      const keys = (await query(
+        `SELECT k.constraint_name AS name, k.table_name AS child, k.referenced_table_name AS parent,
+            GROUP_CONCAT(CONCAT(k.column_name, ' ', k.referenced_column_name) ORDER BY k.ordinal_position) AS pairs
+          FROM information_schema.key_column_usage k
+          WHERE k.table_schema = ? AND k.referenced_table_name IS NOT NULL
+          GROUP BY k.constraint_name, k.table_name, k.referenced_table_name`,
+        [schema],
+      )) as { name: string; child: string; parent: string; pairs: string }[]
+      for (const { child, parent, pairs } of keys) {
+        const columns = pairs.split(',').map((pair) => pair.split(' ') as [string, string])
+        const on = columns.map(([own, other]) => `p.\`${other}\` = c.\`${own}\``).join(' AND ')
+        const set = columns.map(([own]) => `c.\`${own}\` IS NOT NULL`).join(' AND ')
+        const gone = columns.map(([, other]) => `p.\`${other}\` IS NULL`)[0]
+        const [orphan] = await query(
+          `SELECT 1 FROM \`${child}\` c LEFT JOIN \`${parent}\` p ON ${on} WHERE ${set} AND ${gone} LIMIT 1`,
+        )
+        if (orphan)
+          throw new Error(`${file}: a row of ${child} belongs to none of ${parent}. Nothing was changed.`)
+      }
+    },
+    schema,
+  )
 }
 
 const tablesOf = async (db: PrivateDatabase, schema: string): Promise<string[]> =>
@@ -110,12 +169,15 @@ export async function restore(
   stamp: string,
 ): Promise<string> {
   refuseHalf(file)
+  const { found, told } = await readAccounts(file)
+  if (told) compareAccounts(file, found, told)
   const beside = `${RUN_DATABASE}_restoring`
   const kept = `${RUN_DATABASE}_before_${stamp}`
   await ensureSchema(db, beside, true)
   try {
-    load(db, file, beside)
+    await load(db, file, beside)
     await check(db, beside, file, known)
+    await checkRows(db, beside, file, found)
     await ensureSchema(db, RUN_DATABASE)
     await ensureSchema(db, kept, true)
     const move = async (from: string, to: string) =>

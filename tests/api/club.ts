@@ -203,3 +203,13 @@ export async function planClass(teacher: Person, document = planDocument(), day 
   if (held.status !== 200) throw new Error(JSON.stringify(held.body))
   return { planId: held.body.planId, classId: held.body.id }
 }
+
+/** Sends the rows of a roster file in pieces and takes them over, as a device does. */
+export async function takeOverRoster<T = Record<string, unknown>>(who: Person, rows: readonly object[]) {
+  const of = `/api/roster/imports/${randomUUID()}`
+  for (let from = 0; from < rows.length; from += 250) {
+    const staged = await who.post<T>(`${of}/rows`, { rows: rows.slice(from, from + 250) })
+    if (staged.status !== 200) return staged
+  }
+  return who.post<T>(`${of}/take-over`, { rows: rows.length })
+}

@@ -219,12 +219,15 @@ describe('the syllabus and the settings', () => {
 
   it('a shape is kept, changed and taken off the shelf', async () => {
     const shape = SHIPPED_SHAPES[1]!
-    expect((await teacher.put(`/api/shapes/${shape.id}`, shape)).status).toBe(200)
-    expect((await teacher.put(`/api/shapes/${shape.id}`, { ...shape, name: 'Ours' })).status).toBe(200)
+    expect((await teacher.put(`/api/shapes/${shape.id}`, { base: 0, shape })).status).toBe(200)
+    expect(
+      (await teacher.put(`/api/shapes/${shape.id}`, { base: 1, shape: { ...shape, name: 'Ours' } })).status,
+    ).toBe(200)
     expect((await library()).shapes).toMatchObject([{ id: shape.id, name: 'Ours' }])
-    expect(faultsOf(await teacher.put(`/api/shapes/${shape.id}`, { ...shape, kind: 'x' }))?.[0]?.path).toBe(
-      'kind',
-    )
+    expect(
+      faultsOf(await teacher.put(`/api/shapes/${shape.id}`, { base: 2, shape: { ...shape, kind: 'x' } }))?.[0]
+        ?.path,
+    ).toBe('kind')
     await teacher.delete(`/api/shapes/${shape.id}`)
     expect((await library()).shapes).toEqual([])
     expect((await teacher.delete(`/api/shapes/${shape.id}`)).status).toBe(404)
@@ -274,6 +277,34 @@ describe('reading a library in', () => {
     const ladder = { kind: 'ranks', ranks: [{ id: 'only', name: 'Only', colour: '#FFFFFF', ink: '#000000' }] }
     expect((await takeOver(id, { items: 1, ladder })).status).toBe(422)
     expect(await held('with-ladder')).toBeUndefined()
+  })
+
+  it('brings shapes and series along, once, each change a version on', async () => {
+    const read = async (shapes: unknown[], series: unknown[]) => {
+      const id = crypto.randomUUID()
+      await stage(id, many(1))
+      expect((await takeOver(id, { items: 1, shapes, series })).status).toBe(200)
+      return library()
+    }
+    const shape = { ...SHIPPED_SHAPES[0]!, id: 'brought' }
+    const series = {
+      id: 'steps',
+      name: 'Steps',
+      references: [],
+      lessons: [{ title: 'One', shape: 'brought' }],
+    }
+    for (let again = 0; again < 2; again++)
+      expect(await read([shape], [series])).toMatchObject({
+        shapeVersions: { brought: 1 },
+        seriesVersions: { steps: 1 },
+      })
+    expect(await read([{ ...shape, name: 'Other' }], [{ ...series, name: 'Stairs' }])).toMatchObject({
+      shapeVersions: { brought: 2 },
+      seriesVersions: { steps: 2 },
+    })
+    expect((await teacher.put('/api/shapes/brought', { base: 1, shape })).status).toBe(409)
+    await teacher.delete('/api/series/steps')
+    await teacher.delete('/api/shapes/brought')
   })
 
   it('notices a piece that got lost, and can be stopped', async () => {

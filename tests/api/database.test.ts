@@ -2,6 +2,8 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { gunzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { QueryTypes } from 'sequelize'
 import { readItem } from '../../core/curriculum/item-rules'
@@ -14,7 +16,8 @@ import { demoStudents } from '../../demo/club'
 import { creditPlan } from '../../core/people/credit'
 import type { Attendance } from '../../core/people/attendance'
 import type { Plan } from '../../core/plan/schema'
-import { attendanceOfClass, studentsOfClass } from '../../server/services/ledger'
+import { attendanceOfClass } from '../../server/heavy/settlement'
+import { studentsOfClass } from '../../server/services/ledger'
 import { threesOf } from '../../server/services/partners'
 import { eventsOf, marksOf } from '../../server/services/events'
 import { settingsOf } from '../../server/services/settings'
@@ -27,6 +30,7 @@ import {
   type PrivateDatabase,
 } from '../../scripts/setup/mariadb'
 import { freePort, runs } from '../../scripts/setup/processes'
+import { writeBackup } from '../../scripts/setup/backup'
 import { restore } from '../../scripts/setup/restore'
 import { superviseDatabase } from '../../scripts/setup/supervise'
 
@@ -209,6 +213,77 @@ describe('a database that ends by itself', () => {
   })
 })
 
+describe('an older database', () => {
+  const OLDER = fileURLToPath(new URL('../data/demo-of-an-older-version.sql.gz', import.meta.url))
+  const readIn = async (schema: string) => {
+    await ensureSchema(server, schema, true)
+    spawnSync(
+      'mariadb',
+      ['--no-defaults', '--host=127.0.0.1', `--port=${server.port}`, `--user=${DATABASE_USER}`, schema],
+      {
+        input: gunzipSync(readFileSync(OLDER)),
+        env: { ...process.env, MYSQL_PWD: server.secrets.databaseUser },
+      },
+    )
+    return open(schema)
+  }
+  type Sequel = ReturnType<typeof open>['sequelize']
+  const ledger = async (sequelize: Sequel) => {
+    const [row] = await sequelize.query<{ rows: number; sum: string }>(
+      `SELECT COUNT(*) AS \`rows\`, SUM(CRC32(CONCAT_WS(' ', class_id, revision, student_id, item_id, layer, day, work_ms, holding_ms,
+          reps_l, reps_r, reps_n, received, estimated))) AS sum FROM practice_ledger`,
+      { type: QueryTypes.SELECT },
+    )
+    return { rows: Number(row?.rows), sum: row?.sum }
+  }
+
+  it('comes over with its ledger unchanged, row by row, and all of it stands', async () => {
+    const db = await readIn('lintel_older')
+    const before = await ledger(db.sequelize)
+    expect(before.rows).toBe(12_068)
+    const pending: string[] = []
+    await migrate(db.sequelize, async (names) => void pending.push(...names))
+    expect(pending[0]).toBe('0003-records')
+    expect(await ledger(db.sequelize)).toEqual(before)
+    const [standing] = await db.sequelize.query<{ n: number; versions: number; none: number }>(
+      `SELECT (SELECT COUNT(*) FROM practice) AS n, (SELECT COUNT(*) FROM plan_versions WHERE total_ms > 0) AS versions,
+        (SELECT COUNT(*) FROM plan_versions WHERE total_ms = 0 AND blocks > 0) AS none`,
+      { type: QueryTypes.SELECT },
+    )
+    expect(Number(standing?.n)).toBe(12_068)
+    expect(Number(standing?.versions)).toBeGreaterThan(30)
+    expect(Number(standing?.none)).toBe(0)
+    await db.sequelize.close()
+  })
+
+  it('goes on after any step it was killed at, whether that was written down or not', async () => {
+    for (const cut of [3, 9, 14, 20, 26]) {
+      const db = await readIn('lintel_killed')
+      let left = cut
+      const { query } = db.sequelize
+      // The power goes: the statement is done, and nothing after it.
+      db.sequelize.query = (async (...args: Parameters<typeof query>) => {
+        const done = await (query as (...a: unknown[]) => Promise<unknown>).apply(db.sequelize, args)
+        if (/^\s*(CREATE|ALTER|INSERT|UPDATE)/.test(String(args[0])) && --left === 0)
+          throw new Error('the power went')
+        return done
+      }) as typeof query
+      await expect(migrate(db.sequelize)).rejects.toThrow('the power went')
+      db.sequelize.query = query
+      await migrate(db.sequelize)
+      expect((await ledger(db.sequelize)).rows).toBe(12_068)
+      const [{ n } = { n: 0 }] = await db.sequelize.query<{ n: number }>(
+        'SELECT COUNT(*) AS n FROM practice',
+        {
+          type: QueryTypes.SELECT,
+        },
+      )
+      expect(Number(n)).toBe(12_068)
+      await db.sequelize.close()
+    }
+  })
+})
+
 describe('a restore', () => {
   const RUN = 'lintel'
   const dump = (to: string) => {
@@ -248,6 +323,30 @@ describe('a restore', () => {
     await db.sequelize.close()
   }
 
+  it('knows of each table how many rows it has and that they are as they were', async () => {
+    await ensureSchema(server, RUN, true)
+    const db = open(RUN)
+    await migrate(db.sequelize)
+    await db.sequelize.close()
+    for (const name of ['One', 'Two (a; b)', 'Three']) await addClub(name)
+    const file = join(dir, 'sealed.sql')
+    await writeBackup(server, RUN, file)
+    const text = readFileSync(file, 'utf8')
+    const lost = join(dir, 'lost.sql')
+    writeFileSync(
+      lost,
+      text.replace(/\n\([^\n]*'Three'[^\n]*,(?=\n)/, '').replace(/,\n\([^\n]*'Three'[^\n]*;/, ';'),
+    )
+    await expect(restore(server, lost, MIGRATION_NAMES, 'lost')).rejects.toThrow(/clubs had 3 rows and has 2/)
+    const changed = join(dir, 'changed.sql')
+    writeFileSync(changed, text.replace("'Three'", "'Tree'"))
+    await expect(restore(server, changed, MIGRATION_NAMES, 'changed')).rejects.toThrow(
+      /rows of clubs are not as they were written/,
+    )
+    await restore(server, file, MIGRATION_NAMES, 'sealed')
+    expect(await names()).toEqual(expect.arrayContaining(['One', 'Two (a; b)', 'Three']))
+  })
+
   it('exchanges the two, keeps what was replaced, and changes nothing for a file that is none', async () => {
     await ensureSchema(server, RUN, true)
     const db = open(RUN)
@@ -272,6 +371,21 @@ describe('a restore', () => {
     writeFileSync(foreign, 'CREATE TABLE recipes (n INT);\n-- Dump completed\n')
     await expect(restore(server, foreign, MIGRATION_NAMES, 'foreign')).rejects.toThrow(
       /no backup of Golden Lintel/,
+    )
+    // A file that reaches for the live tables has no rights on them.
+    const reaching = join(dir, 'reaching.sql')
+    writeFileSync(
+      reaching,
+      text.replace('-- Dump completed', 'USE `lintel`; DELETE FROM ranks;\n-- Dump completed'),
+    )
+    await expect(restore(server, reaching, MIGRATION_NAMES, 'reaching')).rejects.toThrow(
+      /denied.*Nothing was changed/,
+    )
+    // A parent that is missing, although the dump is read without looking at parents.
+    const orphaned = join(dir, 'orphaned.sql')
+    writeFileSync(orphaned, text.replace(/INSERT INTO `clubs` VALUES\n[^;]*;/, ''))
+    await expect(restore(server, orphaned, MIGRATION_NAMES, 'orphaned')).rejects.toThrow(
+      /belongs to none of clubs.*Nothing was changed/,
     )
     await expect(restore(server, file, MIGRATION_NAMES.slice(0, 1), 'newer')).rejects.toThrow(/later version/)
     expect(await names()).toEqual(expect.arrayContaining(['In the backup', 'After the backup']))
@@ -439,11 +553,17 @@ describe('the demo club', () => {
         await db.tables.practice.findAll({ order: ['classId', 'studentId', 'itemId', 'layer'] })
       ).map((row) => {
         // What the tables of before have no place for is computed when a class is settled again.
-        const { revision: _, sections: _s, inCombinations: _c, ...figures } = row.get({ plain: true })
+        const {
+          revision: _,
+          sections: _s,
+          inCombinations: _c,
+          inRoles: _r,
+          ...figures
+        } = row.get({ plain: true })
         return figures
       }),
       summary: (await db.tables.summary.findAll({ order: ['studentId', 'itemId'] })).map((row) => {
-        const { sections: _s, inCombinations: _c, ...figures } = row.get({ plain: true })
+        const { sections: _s, inCombinations: _c, inRoles: _r, ...figures } = row.get({ plain: true })
         return figures
       }),
       events: await db.tables.runEvents.count(),
@@ -473,6 +593,7 @@ describe('the demo club', () => {
       '0007-corrections',
       '0008-floor',
       '0009-term',
+      '0010-the-record',
     ])
     const after = await standing()
     for (const part of Object.keys(before) as (keyof typeof before)[])
@@ -505,6 +626,7 @@ describe('the demo club', () => {
       '0007-corrections',
       '0008-floor',
       '0009-term',
+      '0010-the-record',
     ])
     const student = await db.tables.students.findByPk(one!.id)
     expect([student?.get('groupId'), student?.get('placed')]).toEqual([one!.was, false])

@@ -199,6 +199,44 @@ describe('when a class is', () => {
   })
 })
 
+describe('a class that is moved to another day', () => {
+  const mark = (classId: string, s: number) =>
+    head.post(`/api/classes/${classId}/events`, {
+      presence: [{ id: crypto.randomUUID(), kind: 'here', student: club.students[s]!.id, at: Date.now() }],
+    })
+  const onRegister = async (id: string) =>
+    (await head.get<{ marks: unknown[] }>(`/api/classes/${id}`)).body.marks
+
+  it('says that its register moves along, or is begun anew, and does what it says', async () => {
+    for (const [register, left] of [
+      ['along', 2],
+      ['anew', 0],
+    ] as const) {
+      const { classId } = await planClass(head)
+      await mark(classId, 0)
+      await mark(classId, 1)
+      const listed = (await head.get<{ id: string; registered: number }[]>('/api/classes')).body
+      expect(listed.find(({ id }) => id === classId)?.registered).toBe(2)
+      const moved = await head.put(`/api/classes/${classId}`, {
+        ...times(aDay(120), '18:00', 60),
+        beside: true,
+        register,
+      })
+      expect(moved.body).toMatchObject({ day: aDay(120), register, registered: 2 })
+      expect(await onRegister(classId)).toHaveLength(left)
+    }
+  })
+
+  it('to be begun anew while somebody is being marked: the mark is in the old register or in the new one', async () => {
+    const { classId } = await planClass(head)
+    await mark(classId, 0)
+    const to = { ...times(aDay(121), '18:00', 60), beside: true, register: 'anew' }
+    const [moved, marked] = await Promise.all([head.put(`/api/classes/${classId}`, to), mark(classId, 1)])
+    expect([moved.status, marked.status]).toEqual([200, 200])
+    expect((await onRegister(classId)).length).toBeLessThanOrEqual(1)
+  })
+})
+
 describe('a plan on a class', () => {
   it('that another class has is copied for it; the one before can be put back', async () => {
     const planId = await newPlan({ title: 'Shared' })

@@ -13,7 +13,15 @@ import type {
   StudentPage,
 } from '../../shared/answers'
 import type { Database } from '../../server/db/connect'
-import { CLASS_START, makeClub, openDatabase, planClass, type Person, type TestClub } from './club'
+import {
+  CLASS_START,
+  makeClub,
+  openDatabase,
+  planClass,
+  takeOverRoster,
+  type Person,
+  type TestClub,
+} from './club'
 
 /** Two records of one person; one person's file; one person erased. */
 let db: Database
@@ -94,11 +102,9 @@ describe('two records of one person', () => {
       'there',
       'there',
     ])
-    const old = await head.post('/api/roster/take-over', {
-      rows: [
-        { row: 2, id: gone, isNew: false, student: { firstName: 'Robyn', lastName: 'Twin', rank: 'white' } },
-      ],
-    })
+    const old = await takeOverRoster(head, [
+      { row: 2, id: gone, isNew: false, student: { firstName: 'Robyn', lastName: 'Twin', rank: 'white' } },
+    ])
     expect(old.status).toBe(422)
     // Whoever asks for the one that is gone has the kept one.
     expect((await page(gone)).id).toBe(kept)

@@ -21,6 +21,7 @@ import {
   openDatabase,
   planClass,
   planDocument,
+  takeOverRoster,
   type Person,
   type TestClub,
 } from './club'
@@ -228,32 +229,30 @@ describe('a file of the roster', () => {
   it('is taken over whole, and again changes nothing', async () => {
     const rows = [2, 3, 4].map((n) => row(n, person({ firstName: `Row ${n}`, joined: '2026-02-02' })))
     const before = await count()
-    expect((await desk.post('/api/roster/take-over', { rows })).body).toEqual({ added: 3, changed: 0 })
-    expect((await desk.post('/api/roster/take-over', { rows })).body).toEqual({ added: 0, changed: 0 })
+    expect((await takeOverRoster(desk, rows)).body).toEqual({ added: 3, changed: 0 })
+    expect((await takeOverRoster(desk, rows)).body).toEqual({ added: 0, changed: 0 })
     expect(await count()).toBe(before + 3)
   })
 
   it('with one bad row changes nothing, and names the row', async () => {
     const before = await count()
     const rows = [row(2, person({ firstName: 'Good' })), row(3, person({ rank: 'purple' }))]
-    const { status, body } = await desk.post('/api/roster/take-over', { rows })
+    const { status, body } = await takeOverRoster(desk, rows)
     expect(status).toBe(422)
     expect((body.faults as { path: string }[])[0]?.path).toBe('row 3: rank')
     expect(await count()).toBe(before)
-    const stranger = await desk.post('/api/roster/take-over', {
-      rows: [row(2, person(), randomUUID(), false)],
-    })
+    const stranger = await takeOverRoster(desk, [row(2, person(), randomUUID(), false)])
     expect(stranger.status).toBe(422)
   })
 
   it('read against an old roster adds nobody who is there by now', async () => {
     const again = () => row(2, person({ firstName: 'Stale', birthDate: '2001-02-03', joined: '2026-02-02' }))
-    expect((await desk.post('/api/roster/take-over', { rows: [again()] })).body).toEqual({
+    expect((await takeOverRoster(desk, [again()])).body).toEqual({
       added: 1,
       changed: 0,
     })
     const before = await count()
-    const { status, body } = await desk.post('/api/roster/take-over', { rows: [again()] })
+    const { status, body } = await takeOverRoster(desk, [again()])
     expect([status, (body.faults as { path: string }[])[0]?.path]).toEqual([
       422,
       'row 2 (Stale Pell): first name',
@@ -261,10 +260,36 @@ describe('a file of the roster', () => {
     expect(await count()).toBe(before)
   })
 
+  it('waits in pieces: nobody changes before it is taken over, a lost piece is noticed, a stopped one is gone', async () => {
+    const before = await count()
+    const of = `/api/roster/imports/${randomUUID()}`
+    const rows = [2, 3].map((n) => row(n, person({ firstName: `Piece ${n}`, joined: '2026-02-02' })))
+    for (const piece of [rows.slice(0, 1), rows.slice(0, 1)])
+      expect((await desk.post(`${of}/rows`, { rows: piece })).body).toEqual({ staged: 1 })
+    expect(await count()).toBe(before)
+    const early = await desk.post(`${of}/take-over`, { rows: 2 })
+    expect([early.status, early.body.code, await count()]).toEqual([409, 'incomplete', before])
+    // What another person sends is another import, whatever it is called.
+    expect((await teacher.post(`${of}/take-over`, { rows: 1 })).status).toBe(409)
+    const theirs = { ...rows[0]!, student: person({ firstName: 'Theirs', joined: '2026-02-02' }) }
+    await teacher.post(`${of}/rows`, { rows: [theirs] })
+    expect((await assistant.post(`${of}/rows`, { rows: [] })).status).toBe(403)
+    await desk.delete(of)
+    expect((await desk.post(`${of}/take-over`, { rows: 1 })).status).toBe(409)
+    await desk.post(`${of}/rows`, { rows })
+    const twice = await Promise.all([1, 2].map(() => desk.post(`${of}/take-over`, { rows: 2 })))
+    expect(twice.map(({ status }) => status).sort()).toEqual([200, 409])
+    const names = (await desk.get<RosterEntry[]>('/api/roster')).body.map(({ student }) => student.firstName)
+    expect(names).toHaveLength(before + 2)
+    expect(names).toEqual(expect.arrayContaining(['Piece 2', 'Piece 3']))
+    expect(names).not.toContain('Theirs')
+    await teacher.delete(of)
+  })
+
   it('sent twice at once adds nobody twice', async () => {
     const rows = [2, 3].map((n) => row(n, person({ firstName: `Twice ${n}`, joined: '2026-02-02' })))
     const before = await count()
-    const sent = await Promise.all([1, 2].map(() => desk.post('/api/roster/take-over', { rows })))
+    const sent = await Promise.all([1, 2].map(() => takeOverRoster(desk, rows)))
     expect(sent.map(({ status }) => status)).toEqual([200, 200])
     expect(await count()).toBe(before + 2)
   })

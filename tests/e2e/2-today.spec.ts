@@ -1,3 +1,4 @@
+import { seriousFindings } from './axe'
 import { expect, test } from './club'
 import { signIn } from './steps'
 
@@ -20,6 +21,30 @@ test('floor notes and the last class are there to read', async ({ page }) => {
     'Mirela sore knee: half depth',
   )
   await expect(page.getByRole('region', { name: 'Last class' })).toContainText('Entries on the move')
+})
+
+test('a class whose record could not be worked out stands on the head’s Today, and is tried again there', async ({
+  page,
+}) => {
+  // No plan of the demo fails; what the server says of one that did is put into its answer.
+  const why = 'A stored plan cannot be read'
+  let isAside = true
+  await page.route('**/api/today', async (route) => {
+    const response = await route.fetch()
+    const json = (await response.json()) as { last: { id: string; title: string; day: string } }
+    const { id, title, day } = json.last
+    await route.fulfill({ response, json: { ...json, setAside: isAside ? [{ id, title, day, why }] : [] } })
+  })
+  await page.reload()
+  const panel = page.getByRole('region', { name: 'Records that could not be worked out' })
+  await expect(panel).toContainText(why)
+  expect(await seriousFindings(page)).toEqual([])
+  isAside = false
+  const settled = page.waitForResponse((answer) => /classes\/[^/]+\/settle$/.test(answer.url()))
+  await panel.getByRole('button', { name: 'Try again' }).click()
+  expect((await settled).status()).toBe(200)
+  await expect(page.getByText('Its record is worked out now.')).toBeVisible()
+  await expect(panel).toHaveCount(0)
 })
 
 test('by keyboard: Enter opens the plan, G goes to the floor', async ({ page }) => {

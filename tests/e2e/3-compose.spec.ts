@@ -68,6 +68,32 @@ test('a dose is typed or pasted as a line; what is wrong in it is told at its ch
   await kept(page)
 })
 
+test('a line is typed as coaches say it, with its item; what is not understood is marked before it is taken', async ({
+  page,
+}) => {
+  await board(page, 'kicks').click()
+  await page.keyboard.press('a')
+  await page.keyboard.press('Escape')
+  const line = page.getByLabel('In short')
+  const bench = page.getByRole('complementary', { name: 'The selected board' })
+  await line.fill('3x10 quick front kicks both sides')
+  await expect(bench).toContainText('Front kick, rear leg 3 × 10 each side, on the count')
+  await expect(bench).toContainText('“quick” is not understood')
+  await line.press('Enter')
+  await expect(page.getByRole('alert')).toHaveText('Character 6: “quick” is not understood.')
+  await line.fill('3x10 frnt kicks both sides')
+  await bench.getByRole('button', { name: 'Front kick, rear leg', exact: true }).click()
+  await line.press('Enter')
+  await expect(page.getByRole('alert')).toHaveCount(0)
+  await expect(sum(page)).toContainText('3 sets × 10 reps × 2 sides')
+  await expect(board(page, 'new-board')).toContainText('Front kick, rear leg')
+  await expect(bench.getByLabel('Item', { exact: true })).toHaveValue('Front kick, rear leg')
+  await line.fill('4x2:00 rest 30')
+  await line.press('Enter')
+  await expect(sum(page)).toContainText('4 rounds × 2:00')
+  await kept(page)
+})
+
 test('boards by keyboard: add, water, duplicate, move, remove; and all of it undone and done again', async ({
   page,
 }) => {
@@ -187,6 +213,8 @@ test('every mode can be had and lost again without losing the board', async ({ p
 
 test('every kind of dose can be chosen and says its sum', async ({ page }) => {
   await board(page, 'falls').click()
+  // What is chosen without a pointer or the focus goes to the board that the bench shows.
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue(/breakfalls/)
   const kind = page.getByRole('combobox', { name: 'Dose' })
   const says: Record<string, RegExp> = {
     own: /at about 3 s/,
@@ -331,7 +359,16 @@ test('a plan is begun blank from the list of plans, with an empty frame that say
   await page.getByRole('button', { name: 'Start blank' }).click()
   await expect(page.getByText('Two posts and an empty floor')).toBeVisible()
   await page.keyboard.press('a')
-  await expect(board(page, 'new-board')).toBeVisible()
+  // What is typed at once is its title: none of it runs as keys of the frame.
+  await page.keyboard.type('Wide paddles')
+  await expect(board(page, 'new-board')).toContainText('Wide paddles')
+  await expect(page.locator('[data-board]')).toHaveCount(1)
+  // A page that goes away in the middle of a word loses none of it.
+  await kept(page)
+  await page.keyboard.type(' in the wind')
+  await kept(page)
+  await page.reload()
+  await expect(board(page, 'new-board')).toContainText('Wide paddles in the wind')
   await page.getByRole('tab', { name: 'Shapes' }).click()
   await page.getByRole('button', { name: /Recap, homework, bow out/ }).click()
   expect(await order(page)).toEqual(['new-board', 'recap-homework-bow-out'])
@@ -391,4 +428,71 @@ test('what the plan serves of what is due stands beside it, the worst-served fir
   expect(has).toBeGreaterThan(600)
   expect(Math.abs(wants - has)).toBeLessThan(has / 4)
   await expect(due).toContainText(/talk \d+:\d\d, taught \d+:\d\d a head, waiting \d+:\d\d/)
+})
+
+test('under a resting pointer the shelf stands still', async ({ page }) => {
+  const shelf = page.getByRole('complementary', { name: 'The shelf' })
+  const items = shelf.locator('.item')
+  await expect(items.nth(5)).toBeVisible()
+  const box = (await shelf.boundingBox())!
+  for (const y of [0.35, 0.55, 0.7, 0.9]) {
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height * y)
+    await page.waitForTimeout(400)
+    const changes = await shelf.evaluate(async (el) => {
+      let count = 0
+      const watching = new MutationObserver((all) => (count += all.length))
+      watching.observe(el, { subtree: true, childList: true, attributes: true })
+      await new Promise((done) => setTimeout(done, 1000))
+      watching.disconnect()
+      return count
+    })
+    expect(changes, `at ${y}`).toBeLessThanOrEqual(2)
+  }
+})
+
+test('an upright tablet composes on the frame, with the bench beside it', async ({ page }) => {
+  await page.setViewportSize({ width: 768, height: 1024 })
+  await expect(board(page, 'kicks')).toBeVisible()
+  await page.getByRole('button', { name: 'Bench', exact: true }).click()
+  await board(page, 'kicks').click()
+  await expect(sum(page)).toContainText('3 sets × 10 reps')
+  await page.getByLabel('In short').fill('2x10 each side @2')
+  await page.getByLabel('In short').press('Enter')
+  await expect(sum(page)).toContainText('2 sets × 10 reps')
+  await kept(page)
+  await page.getByRole('button', { name: 'Bench', exact: true }).click()
+  // Zoomed to 200 % there are boards too.
+  await page.setViewportSize({ width: 640, height: 400 })
+  await expect(board(page, 'kicks')).toBeVisible()
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0)
+})
+
+test('a phone reads the class one column at a time, moves and retimes its boards', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  const column = page.getByRole('region', { name: 'The class' })
+  await expect(column.getByRole('listitem')).toHaveCount(17)
+  const before = await order(page)
+  await column.getByRole('group', { name: 'Whose column' }).getByRole('button', { name: 'Plum' }).click()
+  await expect(board(page, 'kicks')).toContainText('Side kick, stepping')
+  await board(page, 'kicks').getByRole('button').first().click()
+  await column.getByRole('button', { name: 'Kicks on one count earlier' }).click()
+  expect((await order(page)).indexOf('kicks')).toBe(before.indexOf('kicks') - 1)
+  const length = () => board(page, 'kicks').locator('.length').innerText()
+  const was = await length()
+  await column.getByRole('button', { name: 'Kicks on one count longer' }).click()
+  await expect.poll(length).not.toBe(was)
+  await column.getByRole('button', { name: 'Edit Kicks on one count' }).click()
+  await expect(sum(page)).toContainText('4 sets × 10 reps')
+  await page.getByRole('button', { name: 'Bench', exact: true }).click()
+  await expect(column).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(length).toBe(was)
+  for (const button of await column.getByRole('button').all())
+    expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(44)
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0)
+  await kept(page)
 })

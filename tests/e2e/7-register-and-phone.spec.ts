@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './club'
-import { allSent, classOfToday, goToFirstBow, MINUTE, passTime, signIn } from './steps'
+import { allSent, ask, classOfToday, goToFirstBow, MINUTE, passTime, signIn } from './steps'
 
 /** The register's rarer states, a correction after the class, and the floor held in one hand: each in a class of its own. */
 const row = (page: Page, name: string) => page.getByRole('group', { name })
@@ -36,6 +36,43 @@ test('away, excused and sitting out with a reason are a tap and a choice', async
   await expect(page.getByText('2', { exact: true }).last()).toBeVisible()
   await cell(page, 'Dario Penhale', 'sits out').click()
   await isSet(page, 'Dario Penhale', 'here')
+})
+
+test('a class for one group has those on its register; who comes all the same joins a group', async ({
+  page,
+}) => {
+  const { today } = await ask<{ today: string }>(page, '/api/today')
+  const made = await ask<{ id: string }>(page, '/api/classes', {
+    plan: {
+      format: 'golden-lintel/plan',
+      version: 1,
+      title: 'Teal alone',
+      date: today,
+      start: '18:30',
+      lengthMin: 30,
+      groups: [{ id: 'teal', name: 'Teal', ranks: ['teal'], headcount: 0 }],
+      blocks: [{ id: 'a', title: 'Falls', phase: 'drill', dose: { kind: 'fixed', sec: 600, active: true } }],
+    },
+    day: today,
+    startTime: '18:30',
+    lengthMin: 30,
+  })
+  const roster = await ask<{ name: string; rankId: string }[]>(page, '/api/students')
+  const teal = roster.filter(({ rankId }) => rankId === 'teal')
+  const other = roster.find(({ rankId }) => rankId === 'chalk')!
+  await page.goto(`/people?class=${made.id}`)
+  await expect(page.locator('[data-student]')).toHaveCount(teal.length)
+  await page.getByRole('button', { name: `All here: ${teal.length} students` }).click()
+  await expect(page.locator('dd').first()).toHaveText(String(teal.length))
+  await expect(row(page, other.name)).toHaveCount(0)
+  await page.getByLabel('Name of who comes all the same').fill(other.name)
+  await page.getByRole('button', { name: `${other.name} joins Teal` }).click()
+  await isSet(page, other.name, 'here')
+  await expect(page.locator('dd').first()).toHaveText(String(teal.length + 1))
+  await allSent(page)
+  await page.reload()
+  await isSet(page, other.name, 'here')
+  await expect(page.locator('[data-student]')).toHaveCount(teal.length + 1)
 })
 
 test('a set cell tapped again is cleared, however quickly', async ({ page }) => {
@@ -103,9 +140,64 @@ test('on a phone the floor starts, its keys are large enough for a thumb, and wh
   await page.getByTestId('here').click()
   await choose(page, 'Petra Lowell', 'left now')
   await expect(row(page, 'Petra Lowell')).toContainText('left')
+  // A class that is on tonight has the most links beside it on Term; they stay on the phone.
+  await page.goto('/term')
+  const link = (name: string) => page.getByRole('link', { name, exact: true })
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ has: link('Floor') })
+      .filter({ has: link('Attendance file') })
+      .first(),
+  ).toBeVisible()
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0)
   await page.goto(`/floor?class=${classId}`)
   await expect(page.getByTestId('clock')).toBeVisible()
   await passTime(page, 10 * MINUTE)
+  await finish(page)
+})
+
+test('a phone on its side has its clock and its groups; a second press of the word ends no explanation that has just begun', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 844, height: 390 })
+  await page.goto(`/floor?class=${classId}`)
+  await goToFirstBow(page, classId)
+  await page.getByRole('button', { name: /^Start/ }).click()
+  const inSight = async (what: ReturnType<Page['locator']>) => {
+    const box = (await what.boundingBox())!
+    expect(box.y).toBeGreaterThanOrEqual(0)
+    expect(box.y + box.height).toBeLessThanOrEqual(390)
+    expect(box.width).toBeGreaterThan(40)
+  }
+  await inSight(page.getByTestId('clock'))
+  await inSight(page.getByRole('article', { name: 'Chalk–Amber' }))
+  await page.setViewportSize({ width: 390, height: 844 })
+  const isShown = page.getByText('Show it', { exact: true })
+  // Both presses before the page does anything else: the first begins the board, the second comes too soon to mean more.
+  const twice = () =>
+    page.evaluate(() => {
+      for (let n = 0; n < 2; n++)
+        document.body.dispatchEvent(
+          new KeyboardEvent('keydown', { key: 'b', bubbles: true, cancelable: true }),
+        )
+    })
+  for (let n = 0; n < 8 && !(await isShown.isVisible()); n++) {
+    await page.keyboard.press('n')
+    await expect(page.getByText('Make ready', { exact: true })).toBeVisible()
+    await twice()
+    await expect(page.getByText('Make ready', { exact: true })).toHaveCount(0)
+  }
+  await expect(isShown).toBeVisible()
+  // On the phone too the key says what it would do.
+  const word = page.getByRole('navigation', { name: 'Run the class' }).getByRole('button', { name: /^Begin/ })
+  await expect(word.locator('span')).toHaveText(/begin now, .* early/)
+  await expect(word.locator('span')).toBeVisible()
+  await passTime(page, 2000)
+  await page.keyboard.press('b')
+  await expect(isShown).toHaveCount(0)
   await finish(page)
 })
 

@@ -251,6 +251,16 @@ test('the library goes out as CSV and comes in again changing nothing', async ({
   await page.locator('input[type=file]').setInputFiles(csv('library.csv', text))
   await expect(page.getByTestId('import-counts')).toHaveText('0 added, 0 changed, 95 the same, 0 refused.')
   await expect(page.getByRole('button', { name: 'Take it over' })).toBeDisabled()
+  // Everything in one file says of ladder, syllabus, shapes and series too that they are the same.
+  const [everything] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /^Everything/ }).click(),
+  ])
+  await page.locator('input[type=file]').setInputFiles(await everything.path())
+  await expect(page.getByTestId('import-counts')).toContainText(/\d ranks, the same;/)
+  await expect(page.getByTestId('import-counts')).toContainText('syllabus entries, the same;')
+  await expect(page.getByText('Nothing would change: all of it is like this already.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Take it over' })).toBeDisabled()
 })
 
 test('a spreadsheet’s file is shown row by row before it is taken over, all or nothing', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { seriousFindings } from './axe'
 import { expect, test, type Page } from './club'
-import { copyOfTonight, openCopy, signIn } from './steps'
+import { ask, copyOfTonight, openCopy, signIn } from './steps'
 
 /** Whole pieces of an instructor’s work at the frame: mending a class, composing one, taking it along. */
 
@@ -342,6 +342,62 @@ test('the visiting afternoon of 46 prints on one page, and its sheets on one eac
   await expect(page.getByRole('article').nth(1)).toContainText('team 1')
 })
 
+test('a class of 112 boards, Term and Who has had what print with nothing cut', async ({ page }) => {
+  const pages = async () =>
+    ((await page.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [])
+      .length
+  const blocks = Array.from({ length: 112 }, (_, n) => ({
+    id: `b${n}`,
+    title: `Board number ${n + 1}`,
+    phase: 'drill',
+    notes: 'Said to everybody before it begins, in a sentence of some length.',
+    dose: { kind: 'fixed', sec: 60, active: true },
+  }))
+  const plan = {
+    format: 'golden-lintel/plan',
+    version: 1,
+    title: 'All day long',
+    start: '09:00',
+    lengthMin: 240,
+    groups: [{ id: 'a', name: 'All', ranks: [], headcount: 8 }],
+    blocks,
+  }
+  const { id } = await ask<{ id: string }>(page, '/api/plans', { plan })
+  await page.goto(`/print/${id}`)
+  const card = page.locator('article[aria-busy="false"]').first()
+  await expect(card).toContainText('Board number 112')
+  expect(await pages()).toBeGreaterThan(1)
+  // Nothing of it lies outside its paper.
+  expect(await card.evaluate((sheet) => sheet.scrollHeight <= sheet.clientHeight + 1)).toBe(true)
+  expect(await card.evaluate((sheet) => parseFloat(getComputedStyle(sheet).fontSize))).toBeGreaterThan(13)
+
+  await page.emulateMedia({ media: 'print' })
+  await page.setViewportSize({ width: 794, height: 1123 })
+  await page.goto('/term')
+  const term = page.locator('.scroll').first()
+  await expect(term).toBeVisible()
+  expect(
+    await term.evaluate((box) => [box.scrollHeight - box.clientHeight, getComputedStyle(box).overflow]),
+  ).toEqual([0, 'visible'])
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0)
+
+  await page.goto('/people/practised')
+  await expect(page.getByRole('heading', { name: 'Who has had what' })).toBeVisible()
+  const items = await page.locator('.around thead th').count()
+  await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')))
+  await expect(page.locator('.paper table').first()).toBeVisible()
+  expect(await page.locator('.paper thead th').count()).toBe(
+    items + (await page.locator('.paper table').count()) - 1,
+  )
+  for (const table of await page.locator('.paper table').all())
+    expect((await table.boundingBox())!.width).toBeLessThanOrEqual(794)
+  await page.evaluate(() => window.dispatchEvent(new Event('afterprint')))
+  await expect(page.locator('.paper')).toHaveCount(0)
+  expect(await pages()).toBeGreaterThan(3)
+})
+
 test('the plan leaves as files, the sound with its length to the sample', async ({ page }) => {
   await openCopy(page)
   const take = async (name: RegExp) => {
@@ -409,6 +465,24 @@ test('a plan file is read in: faults with their paths, unknown items into the li
   await expect(page.getByLabel('Name of the plan')).toHaveValue('From elsewhere')
   await page.goto('/curriculum/spiral-step')
   await expect(page.getByLabel('Layer 2', { exact: true })).toHaveValue('Layer 2')
+
+  // Of plain time the file may leave open whether it is work: that is asked once, and both answers are kept.
+  const plain = { id: 'c', title: 'Stretch it out', phase: 'cooldown', dose: { kind: 'fixed', sec: 120 } }
+  for (const [answer, active] of [
+    ['worked', true],
+    ['talked through', false],
+  ] as const) {
+    await page.goto('/compose')
+    await read('open.json', { ...plan, title: `Said to be ${answer}`, blocks: [...plan.blocks, plain] })
+    await expect(page.getByRole('alert')).toContainText('does not say whether “Stretch it out”')
+    await page.getByRole('radio', { name: answer }).check()
+    await page.getByRole('button', { name: 'Keep the plan' }).click()
+    await expect(page.getByLabel('Name of the plan')).toHaveValue(`Said to be ${answer}`)
+    const id = new URL(page.url()).pathname.split('/').at(-1)
+    type Kept = { plan: { blocks: { id: string; dose: { active?: boolean } }[] } }
+    const { blocks } = (await ask<Kept>(page, `/api/plans/${id}`)).plan
+    expect(blocks.find((block) => block.id === 'c')?.dose.active).toBe(active)
+  }
 })
 
 test('plans are found by their boards and laid side by side; an old version comes back', async ({ page }) => {

@@ -96,8 +96,20 @@ test('a draft that is left changes nothing; undo takes a used one back', async (
   await press(page, 'Draft it')
   await drafted(page)
   await expect(bar(page)).toContainText(SPARE)
-  await press(page, 'Leave it')
+  // Keys of the plan do nothing unseen under it, and say so; the arrows walk what is seen.
+  const shown = await page.locator('[data-board]').count()
+  await page.locator('[data-board]').nth(1).click()
+  await page.keyboard.press('ArrowDown')
+  await expect(page.locator('[data-board]').nth(2)).toHaveAttribute('aria-selected', 'true')
+  for (const key of ['Delete', 'f', 'd', 'a', 'Control+z']) {
+    await page.keyboard.press(key)
+    await expect(page.getByText(/A draft is on the frame: use it, or close it with Esc/)).toBeVisible()
+  }
+  await expect(page.locator('[data-board]')).toHaveCount(shown)
+  await page.keyboard.press('Escape')
+  await expect(panel(page)).toHaveCount(0)
   await expect(bar(page)).toContainText('2:24 over')
+  await expect(page.locator('[data-board]')).toHaveCount(17)
   await page.getByRole('button', { name: 'Draft…' }).click()
   // Drafts that were made are still there to be looked at.
   await press(page, 'Draft it')

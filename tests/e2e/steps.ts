@@ -135,7 +135,7 @@ export const ranksKept = (page: Page) =>
   expect(page.locator('#ranks').getByTestId('save-state')).toHaveText('all changes kept')
 
 /** No tap of the register is on its way any more: a page that is loaded anew must find it. */
-export const allSent = (page: Page) => expect(page.getByText('wait for the server')).toHaveCount(0)
+export const allSent = (page: Page) => expect(page.getByText(/waits? for the server/)).toHaveCount(0)
 
 /** The boards of the frame, by id, from the first to the last. */
 export const order = (page: Page) =>

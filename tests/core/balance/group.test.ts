@@ -54,6 +54,20 @@ describe('what is due for a group', () => {
     expect(own?.says).toBe('last drilled 19 days ago, shaky')
   })
 
+  it('what the syllabus asks of the group comes first; among equals at the cap the one that is due most, not the first by name', () => {
+    const practised = new Map([
+      ['fall', had(1, '2026-11-15')],
+      ['kick', had(1, '2026-10-15')],
+    ])
+    const rows = due([student('A', { practised })])
+    // fall: 10 days of 3, kick: 41 of 3; both count 3, and neither is asked.
+    expect(rows.map(({ item: id, due: value }) => [id, value])).toEqual([
+      ['throw', 2],
+      ['kick', 3],
+      ['fall', 3],
+    ])
+  })
+
   it('a group nobody is in has nothing due, and an item that is gone is not offered', () => {
     expect(due([])).toEqual([])
     expect(

@@ -29,6 +29,7 @@ const worked = (more: Partial<ClassWorked>): ClassWorked => ({
   repsR: 0,
   repsN: 0,
   received: 0,
+  inRoles: 0,
   ...more,
 })
 const items = new Map(

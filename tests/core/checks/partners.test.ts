@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { expandPlan } from '../../../core/plan/expand'
 import { block, count, fixed, group, plan, twoGroups } from '../make'
 import { club, found, item, mended, mendedAway } from './club'
 
@@ -223,6 +224,33 @@ describe('space.short', () => {
   })
 })
 
+describe('side.none', () => {
+  const shared = (more: object = {}) =>
+    plan(
+      [
+        block('b', {
+          mode: 'oneCount',
+          dose: count(10, { sides: 2 }),
+          tracks: [
+            { groups: ['white'], technique: 'kick' },
+            { groups: ['green'], technique: 'sit-up', ...more },
+          ],
+        }),
+      ],
+      { groups: twoGroups },
+    )
+  const facts = club([item('kick', { sides: 2 }), item('sit-up')])
+  it('tells of an item without sides on a count that others share, and sends its reps to none', () => {
+    expect(found('side.none', shared(), facts)).toMatchObject([
+      { severity: 'hint', blocks: ['b'], groups: ['green'], about: 'sit-up' },
+    ])
+    const toNone = mendedAway('side.none', shared(), facts)
+    expect(toNone.blocks[0]?.tracks?.[1]).toMatchObject({ noSides: true })
+    const [green] = expandPlan(toNone).groups.filter(({ id }) => id === 'green')
+    expect(green?.practice).toMatchObject([{ reps: 20, repsN: 20, repsL: 0, repsR: 0 }])
+  })
+})
+
 describe('side.balance', () => {
   const kick = item('kick', { sides: 2 })
   const facts = club([kick])
@@ -241,6 +269,25 @@ describe('side.balance', () => {
       { severity: 'warn', says: 'Kick: 4 right, 3 left.' },
     ])
     expect(found('side.balance', made(count(8, { alternate: true })), facts)).toEqual([])
+  })
+
+  it('reps and seconds are not added up: rounds of a minute a side do not make 12 and 8 even', () => {
+    const rounds = { kind: 'rounds', rounds: 1, workSec: 60, sides: 2 }
+    const uneven = [count(12, { side: 'R' }), count(8, { side: 'L' })]
+    for (const doses of [uneven, [...uneven, rounds, rounds]])
+      expect(found('side.balance', made(...doses), facts)).toMatchObject([
+        { says: 'Kick: 12 right, 8 left.' },
+      ])
+    const timed = [60, 40].map((workSec, n) => ({ ...rounds, workSec, sides: 1, side: 'RL'[n] }))
+    expect(found('side.balance', made(...timed), facts)).toMatchObject([
+      { says: 'Kick: 1:00 right, 0:40 left.' },
+    ])
+  })
+
+  it('a side that is named is given its other by both', () => {
+    const [block] = mendedAway('side.balance', made(count(10, { side: 'L' })), facts).blocks
+    expect(block?.dose).toMatchObject({ sides: 2 })
+    expect(block?.dose).not.toHaveProperty('side')
   })
 
   it('both sides in every dose are even, and an item without sides has none', () => {

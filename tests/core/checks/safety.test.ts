@@ -169,6 +169,15 @@ describe('load', () => {
     expect(found('load.flat', plan([at('a', 4, 1799)]))).toEqual([])
   })
 
+  it('jumps of a layer are those of that layer', () => {
+    const layers = [{ name: 'step' }, { name: 'leap', jumps: 2 }]
+    const made = (layer: number) => plan([block('h', { technique: 'hop', layer, dose: count(90) })])
+    expect(found('load.jumps', made(1), club([item('hop', { layers })]))).toEqual([])
+    expect(found('load.jumps', made(2), club([item('hop', { layers })]))).toMatchObject([
+      { says: 'white jump 180 times.' },
+    ])
+  })
+
   it('jumps are counted a student, against the limit of the youngest', () => {
     const facts = (age: number) =>
       club([item('hop', { jumps: 2 })], { students: [student('A', { age }), student('B')] })

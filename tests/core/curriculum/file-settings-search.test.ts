@@ -114,7 +114,7 @@ describe('the settings of a club', () => {
     [{ countWords: ['one'] }, 'countWords', 'must be a list of 10 to 10'],
     [{ limits: { jumps: -1 } }, 'limits.jumps', 'must be a number from 0 to 2000'],
     [{ limits: { leaps: 1 } }, 'limits.leaps', 'is not a known field'],
-    [{ nextGrading: '2027-02-30' }, 'nextGrading', 'must be a date, YYYY-MM-DD'],
+    [{ nextGrading: '2027-02-30' }, 'nextGrading', 'must be a date, YYYY-MM-DD, from 1900 on'],
     [
       {
         classDays: [

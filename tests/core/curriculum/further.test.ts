@@ -24,7 +24,9 @@ import { readRoutine, writeRoutine } from '../../../core/curriculum/routine-line
 import { mustComeFirst, nextLesson, readSeries, whoMissed } from '../../../core/curriculum/series'
 import { breakDown, layersWithSteps } from '../../../core/curriculum/steps'
 import { addressOf } from '../../../core/kernel/references'
-import { shortDose, stagesOf } from '../../../core/plan/doses'
+import { shortDose, stagesOf, type PlainDose } from '../../../core/plan/doses'
+import { readShorthand } from '../../../core/plan/doses/shorthand'
+import { readSpoken } from '../../../core/plan/doses/spoken'
 import { parsePlan } from '../../../core/plan/parse'
 import { item } from './make'
 
@@ -138,7 +140,64 @@ describe('a routine as it is jotted down', () => {
   })
 
   it('is written as it is read again', () => {
-    expect(readRoutine(writeRoutine(entries), find)).toEqual({ entries, faults: [] })
+    expect(readRoutine(writeRoutine(entries), find)).toMatchObject({ entries, faults: [] })
+    const doses = [
+      '3x10 each side @1.5 rest 20',
+      '2 holds 0:50 each side',
+      '12 own',
+      '4 rounds 1:00 off 0:30',
+      'form 20+18',
+      '2:00 work',
+      '8 left only',
+      '2x6 both roles as "throws"/"receives" swap 10',
+    ]
+    const all = doses.map((dose, n) => {
+      const read = readShorthand(dose)
+      if (!read.ok) throw new Error(dose)
+      return { title: `Thing ${'abcdefgh'[n]}`, dose: read.dose as PlainDose }
+    })
+    expect(readRoutine(writeRoutine(all), find)).toMatchObject({ entries: all, faults: [] })
+  })
+
+  it.each([
+    ['3x10 front kicks both sides', 'kick', '3 × 10 each side, on the count', []],
+    ['front kicks 3 sets of 10 each leg', 'kick', '3 × 10 each side, on the count', []],
+    ['jumping jacks 20 alternating', 'jacks', '20, side to side, on the count', []],
+    ['jumping-jacks for 2 mins', 'jacks', '2:00', []],
+    ['arm circle 30s hold x3', 'circles', '3 × 30 s held', []],
+    ['4x2:00 jumping jack rest 30', 'jacks', '4 × 2:00, 30 s between', []],
+    ['10 slow front kicks left only with 2 kg', undefined, undefined, undefined],
+    ['big jacks 20s', undefined, '20 s', []],
+    ['10 very slow front kicks left only', 'kick', '10 left only, on the count', ['very', 'slow']],
+  ])('reads “%s” as coaches write it', (line, item, dose, unread) => {
+    const read = readRoutine(line, find)
+    if (!unread) return expect(read.faults).toHaveLength(1)
+    expect(read.faults).toEqual([])
+    expect(read.lines[0]).toMatchObject({ isKnown: item !== undefined, unread })
+    expect(read.entries[0]?.technique).toBe(item)
+    expect(shortDose(read.entries[0]!.dose)).toBe(dose)
+  })
+
+  it.each([
+    ['4x2:00 alternating', 'alternating'],
+    ['5:00 rest 30', 'rest 30'],
+    ['45s hold x3 swap 5', 'swap 5'],
+    ['10 off 5', 'off 5'],
+    ['4 rounds 1:00 own pace', 'own pace'],
+  ])('“%s”: what has no place in such a dose is not dropped without a word', (line, left) => {
+    expect(readSpoken(line).left.map(({ text }) => text)).toEqual([left])
+    expect(readShorthand(line).ok).toBe(false)
+  })
+
+  it('a rest after a single set stands by itself, and no word of it goes into the name', () => {
+    const { entries: read } = readRoutine('10 jumping jacks rest 5\n1 min rest', find)
+    expect(read.map(({ title, dose }) => [title, dose.kind, 'sec' in dose ? dose.sec : 0])).toEqual([
+      ['Jumping jack', 'count', 0],
+      ['Rest', 'fixed', 5],
+      ['Rest', 'fixed', 60],
+    ])
+    expect(readRoutine(writeRoutine(read), find).entries).toEqual(read)
+    expect(readRoutine('10 each side', find).faults[0]?.message).toMatch(/no name/)
   })
 
   it('says which line it cannot read', () => {

@@ -1,7 +1,35 @@
 import { describe, expect, it } from 'vitest'
-import { inShort, spokenName } from '../../../core/curriculum/item'
+import { atLayer, inShort, spokenName } from '../../../core/curriculum/item'
 import { readItem } from '../../../core/curriculum/item-rules'
+import { readLibraryCsv, writeLibraryCsv } from '../../../core/curriculum/library-csv'
 import { item, itemFaults, itemJson } from './make'
+
+describe('an item at a layer', () => {
+  const leap = item('leap', {
+    jumps: 0,
+    hazard: 'Mind the mat.',
+    contact: 'touch',
+    layers: [
+      { name: 'step' },
+      { name: 'leap', jumps: 2, hazard: 'Land soft.', demand: { knees: 3 }, contact: 'none' },
+    ],
+  })
+  it('has what the layer says before what the item says, and is the item where it says nothing', () => {
+    expect(atLayer(leap, 1)).toBe(leap)
+    expect(atLayer(leap, 2)).toMatchObject({
+      jumps: 2,
+      hazard: 'Land soft.',
+      demand: { knees: 3 },
+      contact: 'none',
+    })
+    expect(atLayer(leap, 2)).toBe(atLayer(leap, 2))
+    expect(atLayer(leap, 9)).toBe(leap)
+  })
+  it('keeps it in a CSV', () => {
+    const back = readLibraryCsv(writeLibraryCsv([leap]), [])
+    expect(back.ok && back.incoming[0]?.item).toEqual(leap)
+  })
+})
 
 describe('an item', () => {
   it('fills in what is not said, and reads its own result as the same', () => {

@@ -87,3 +87,17 @@ describe('what a class came to', () => {
     expect(told.boards).toHaveLength(3)
   })
 })
+
+describe('a board that was done sooner', () => {
+  it('because its count went quicker is not called cut', () => {
+    const word = plan([block('w', { technique: 'kick', dose: count(10, { by: 'word', tempoSec: 6 }) })])
+    const counts = Array.from({ length: 10 }, (_, n) => act('count', 1 + n * 2))
+    const all = [act('start', 0), ...counts, act('count', 22), act('finish', 40)]
+    const told = afterClass(word, replay(word, all, START + 100_000))
+    expect(told.boards).toMatchObject([{ id: 'w', how: 'quicker' }])
+    const half = [act('start', 0), ...counts.slice(0, 4), act('next', 10), act('finish', 40)]
+    expect(afterClass(word, replay(word, half, START + 100_000)).boards).toMatchObject([
+      { id: 'w', how: 'shorter' },
+    ])
+  })
+})

@@ -259,6 +259,66 @@ describe('what is put in, changed about and changed', () => {
       60_000, 60_000, 60_000,
     ])
   })
+  it('in the middle of a rep, a round or a run only the group that changes is cut', () => {
+    const change = act('change', 20.4, { board: 'a', group: 'green', technique: 'sweep' })
+    expect(reps(held, [change], 'white')[0]).toEqual(['kick', 0, 0, 60])
+    expect(reps(held, [change], 'green')).toEqual([
+      ['kick', 0, 0, 20],
+      ['punch', 0, 0, 60],
+      ['sweep', 0, 0, 39],
+      ['throw', 0, 0, 60],
+    ])
+    // Held in the middle of the rep as well: it is one rep all the same.
+    const pause = [act('pause', 20.2), { ...change, at: START + 25_000 }, act('resume', 30)]
+    expect(reps(held, pause, 'white')[0]).toEqual(['kick', 0, 0, 60])
+    const timed = plan(
+      [
+        block('a', {
+          technique: 'kick',
+          dose: { kind: 'rounds', rounds: 2, workSec: 10, restSec: 5, tempoSec: 3 },
+        }),
+        block('f', {
+          technique: 'set',
+          phase: 'form',
+          dose: { kind: 'form', sections: [{ id: 'one', sec: 20 }], runs: [{ to: 1, times: 2 }] },
+        }),
+      ],
+      { groups: twoGroups, transitionSec: 0 },
+    )
+    const both = [
+      act('change', 5, { board: 'a', group: 'green', technique: 'sweep' }),
+      act('change', 30, { board: 'f', group: 'green', technique: 'sweep' }),
+    ]
+    expect(reps(timed, both, 'white')).toEqual([
+      ['kick', 0, 0, 6],
+      ['set', 0, 0, 2],
+    ])
+  })
+  it('twice in one rep, and for another group at another pace, loses the others nothing', () => {
+    const own = plan([block('a', { technique: 'kick', dose: { kind: 'own', reps: 20, tempoSec: 1 } })], {
+      groups: [group('white', { pace: 1.5 }), group('green'), group('blue', { pace: 0.8 })],
+    })
+    const twice = [
+      act('change', 10.2, { board: 'a', group: 'green', technique: 'sweep' }),
+      act('change', 10.3, { group: 'green', technique: 'lock' }),
+    ]
+    expect(reps(own, twice, 'white')).toEqual([['kick', 0, 0, 20]])
+    expect(reps(own, twice, 'blue')).toEqual([['kick', 0, 0, 20]])
+  })
+  it('what is done alone on a board in two roles takes one role: nothing is received, and no time is lost', () => {
+    const pairs = plan(
+      [
+        block('o', { phase: 'opening', dose: fixed(60) }),
+        block('a', { technique: 'kick', dose: count(10, { sets: 2, roles: 2, swapSec: 5, restSec: 10 }) }),
+      ],
+      { groups: twoGroups },
+    )
+    const alone = [act('change', 20, { board: 'a', group: 'green', technique: 'shadow', solo: true })]
+    const row = (of: string) => credited(pairs, alone, of).map(({ reps: n, received }) => [n, received])
+    // A turn is 30 s, both with the swap 65 s: three sets of ten with their rests take 50 s, four would take 70.
+    expect(row('green')).toEqual([[30, 0]])
+    expect(row('white')).toEqual([[20, 20]])
+  })
   it('a board to come is changed where it stands; a group joins those who work the item', () => {
     const run = of(held)(25, act('change', 20, { board: 'b', group: 'green', technique: 'sweep' }))
     expect(run.plan.blocks.map(({ id }) => id)).toEqual(['a', 'b', 'c'])

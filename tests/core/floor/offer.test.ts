@@ -5,6 +5,9 @@ import { floorNow } from '../../../core/floor/now'
 import { bestOffer, offerWords, otherOffers } from '../../../core/floor/offer'
 import { replay } from '../../../core/floor/run'
 import type { Plan } from '../../../core/plan/schema'
+import { gravesOf, NO_CLUB } from '../../../core/checks'
+import { refitPlan } from '../../../core/floor/refit-plan'
+import { item } from '../curriculum/make'
 import { block, count, fixed, plan } from '../make'
 
 const START = 5_000_000
@@ -128,5 +131,89 @@ describe('for any class that runs late', () => {
       }),
       { numRuns: 60 },
     )
+  })
+})
+
+describe('what the rest of the class needs', () => {
+  const known = (id: string, more: Record<string, unknown>) => [id, item(id, more)] as const
+  const club = {
+    ...NO_CLUB,
+    items: new Map([
+      known('run', { category: 'conditioning', prepares: { pulse: 3 } }),
+      known('fall', { category: 'falls' }),
+      known('throw', { category: 'throws', partner: 'partner' }),
+      known('kick', { category: 'kicks', sides: 2 }),
+    ]),
+  }
+  const evening = plan(
+    [
+      block('bow', { phase: 'opening', title: 'Bow in', dose: fixed(60), priority: 'must' }),
+      block('run', {
+        phase: 'warmup',
+        technique: 'run',
+        dose: fixed(240, { active: true }),
+        priority: 'could',
+      }),
+      block('falls', {
+        phase: 'technique',
+        technique: 'fall',
+        dose: count(20, { tempoSec: 6 }),
+        priority: 'could',
+      }),
+      block('kicks', { technique: 'kick', dose: count(40, { tempoSec: 6 }), priority: 'should' }),
+      block('throws', {
+        phase: 'partner',
+        technique: 'throw',
+        dose: count(40, { tempoSec: 6, roles: 2 }),
+        priority: 'must',
+        minSec: 240,
+      }),
+      block('end', { phase: 'closing', title: 'Bow out', dose: fixed(200), priority: 'could' }),
+    ],
+    { transitionSec: 10, lengthMin: 30 },
+  )
+  const at = (lateMs: number, seconds: number, more: object = {}) => ({
+    ...late(seconds, lateMs, evening),
+    club,
+    ...more,
+  })
+  const left = (state: ReturnType<typeof at>, keep: { id: string; sec: number }[]): Plan => {
+    const { plan: is, skipped } = taken(state, keep)
+    return { ...is, blocks: is.blocks.filter(({ id }) => !skipped.has(id)) }
+  }
+
+  it('is never taken away: no offer brings a new stop or warn, and the bow out stays', () => {
+    for (const minutes of [2, 4, 6, 8, 10])
+      for (const seconds of [5, 30, 61]) {
+        const state = at(minutes * 60_000, seconds)
+        const offer = bestOffer(state)
+        const offers = [...(offer ? [offer] : []), ...otherOffers(state)]
+        const before = gravesOf(evening, club)
+        for (const one of offers) {
+          const after = left(state, one.keep)
+          const brought = [...gravesOf(after, club)].filter((grave) => !before.has(grave))
+          expect(brought, `${minutes} min late after ${seconds} s: ${one.says.join('; ')}`).toEqual([])
+          expect(after.blocks.at(-1)?.title).toBe('Bow out')
+        }
+      }
+  })
+
+  it('would be taken away by lengths and priorities alone', () => {
+    const state = at(240_000, 30, { club: NO_CLUB })
+    expect(bestOffer(state)?.says).toContain('falls is left out')
+    expect(bestOffer({ ...state, club })?.says.join()).not.toMatch(/falls is left out/)
+    expect(bestOffer({ ...state, club })?.needs).toContain('falls')
+    // What is known to be needed is not worked out again.
+    const needs = bestOffer({ ...state, club })?.needs ?? []
+    expect(bestOffer({ ...state, club, needs })?.says).toEqual(bestOffer({ ...state, club })?.says)
+  })
+
+  it('a plan that is made to fit before the class keeps it too', () => {
+    const long = { ...evening, lengthMin: 14 }
+    const graves = (one: Plan) => gravesOf(one, club)
+    expect(refitPlan(long).plan.blocks.map(({ id }) => id)).not.toContain('falls')
+    const fitted = refitPlan(long, graves)
+    expect(fitted.plan.blocks.map(({ id }) => id)).toEqual(expect.arrayContaining(['run', 'falls']))
+    expect([...graves(fitted.plan)].filter((grave) => !graves(long).has(grave))).toEqual([])
   })
 })

@@ -54,8 +54,8 @@ describe('what a wall may show', () => {
     const items = wallItems(held, events, (of) => (of === 'gone' ? undefined : item(of)))
     expect(Object.keys(items).sort()).toEqual(['kick', 'sweep'])
     expect(items.kick?.layers).toEqual([
-      { name: 'slow', point: 'knee up' },
-      { name: 'quick', point: 'hips first' },
+      { name: 'slow', point: 'knee up', hazard: '' },
+      { name: 'quick', point: 'hips first', hazard: '' },
     ])
   })
   it('first names with an initial', () => {

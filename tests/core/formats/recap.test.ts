@@ -22,12 +22,17 @@ const of = (ran: string[], more: object = {}) =>
     ran: new Set(ran),
     notices: [],
     itemName: (id) => names[id] ?? id,
+    groupName: (id) => `The ${id}s`,
     ...more,
   })
 
 describe('a recap', () => {
   it('says what was worked, what is left for next time, and what is to be remembered', () => {
-    expect(of(['kicks'], { notices: [{ says: 'Bring\na towel' }] }).split('\n')).toEqual([
+    expect(
+      of(['kicks'], {
+        notices: [{ says: 'Bring\na towel' }, { says: 'No class on Friday', group: 'teal' }],
+      }).split('\n'),
+    ).toEqual([
       'A class, Wednesday 25 November',
       '1 student, 1:00 on the floor.',
       '',
@@ -38,6 +43,7 @@ describe('a recap', () => {
       '',
       'To remember:',
       '- Bring a towel',
+      '- No class on Friday (The teals)',
       '',
     ])
   })

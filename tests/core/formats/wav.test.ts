@@ -86,12 +86,28 @@ describe('the bell-and-tick track', () => {
     expect(sampleAt(1.373)).toBe(Math.round(1.373 * 22_050))
   })
 
-  it('two sounds at once are added and never turn over', () => {
-    const { samples } = made(
-      Array.from({ length: 12 }, () => cue(1, 'block')),
+  it('groups that are called together are one sound, whatever their number', () => {
+    const alone = made([cue(1, 'rep'), cue(2, 'stop')], 3).samples
+    const four = made(
+      [1, 1, 1, 1, 2, 2, 2].map((at) => cue(at, at === 1 ? 'rep' : 'stop')),
       3,
-    )
-    expect(samples[sampleAt(1)]).toBe(32_767)
+    ).samples
+    expect(four).toEqual(alone)
+  })
+
+  it('sounds that run into one another are heard both, and never turn over or clip', () => {
+    const bells = [0, 0.1, 0.2, 0.3].map((late) => cue(1 + late, 'block'))
+    const { samples } = made([...bells, cue(1, 'stop'), cue(1, 'begin'), cue(1, 'swap')], 3)
+    const alone = made([cue(1, 'block')], 3).samples
+    const peak = samples.reduce((most, one) => Math.max(most, Math.abs(one)), 0)
+    expect(peak).toBeLessThanOrEqual(32_767)
+    expect(samples[sampleAt(1)]).toBeGreaterThan(alone[sampleAt(1)]!)
+    // What is clipped stands at the edge for several samples; this does so nowhere.
+    let atEdge = 0
+    let longest = 0
+    for (const one of samples)
+      longest = Math.max(longest, (atEdge = Math.abs(one) >= 32_767 ? atEdge + 1 : 0))
+    expect(longest).toBeLessThan(3)
   })
 
   it('tells how far it is, and the same class makes the same file', () => {

@@ -45,11 +45,17 @@ describe('who has gone longest without', () => {
 describe('the matrix as a file', () => {
   it('has a row a student and item, minutes to one decimal', () => {
     const text = writeMatrixCsv([
-      { student: '=Ada', rank: 'Teal', item: 'Hip throw, low', ...cell('2026-03-30', 2, { mark: 'sharp' }) },
+      {
+        studentId: 'a1',
+        student: '=Ada',
+        rank: 'Teal',
+        item: 'Hip throw, low',
+        ...cell('2026-03-30', 2, { mark: 'sharp' }),
+      },
     ])
     expect(text.split('\r\n')).toEqual([
-      'student,rank,item,days,last,layer,left,right,no side,received,minutes,mark',
-      `"'=Ada",Teal,"Hip throw, low",2,2026-03-30,1,10,12,0,3,1.5,sharp`,
+      'student id,student,rank,item,days,last,layer,left,right,no side,received,minutes,mark',
+      `a1,"'=Ada",Teal,"Hip throw, low",2,2026-03-30,1,10,12,0,3,1.5,sharp`,
       '',
     ])
   })

@@ -1,11 +1,39 @@
 import { describe, expect, it } from 'vitest'
 import { expandPlan } from '../../../core/plan/expand'
 import type { Plan } from '../../../core/plan/schema'
-import { count, drill, fixed, group } from '../make'
+import { shortDose } from '../../../core/plan/doses'
+import { readShorthand, writeShorthand } from '../../../core/plan/doses/shorthand'
+import { block, count, document, drill, fixed, group, pathsOf } from '../make'
 
 const lengthOf = (made: Plan) => expandPlan(made).totalSec
 const figures = (made: Plan, g = 0) => expandPlan(made).groups[g]!
 const practice = (made: Plan, g = 0) => figures(made, g).practice[0]!
+
+describe('one side only', () => {
+  const one = (dose: Record<string, unknown>) => {
+    const [row] = expandPlan(drill({ ...dose, side: 'L' }, { firstSide: 'R' })).groups[0]!.practice
+    return [row?.repsL, row?.repsR, row?.repsN]
+  }
+  it.each([
+    [count(10), 10],
+    [{ kind: 'own', reps: 6 }, 6],
+    [{ kind: 'rounds', workSec: 30, tempoSec: 3 }, 10],
+    [{ kind: 'hold', sets: 2, holdSec: 20 }, 2],
+  ])('%j goes to that side, whatever side is first', (dose, reps) => expect(one(dose)).toEqual([reps, 0, 0]))
+  it('is said with two sides, or with reps that go to and fro, at its field', () => {
+    for (const more of [{ sides: 2 }, { alternate: true }])
+      expect(pathsOf(document([block('b', { dose: count(4, { side: 'R', ...more }) })]))).toEqual([
+        'blocks[0].dose.side',
+      ])
+  })
+  it('is read and written in one line, and said', () => {
+    const read = readShorthand('3x10 left only rest 20')
+    expect(read).toMatchObject({ ok: true, dose: { sets: 3, reps: 10, side: 'L' } })
+    if (!read.ok) return
+    expect(writeShorthand(read.dose)).toBe('3x10 left only rest 20')
+    expect(shortDose(read.dose)).toBe('3 × 10 left only, on the count')
+  })
+})
 
 describe('count: reps on the instructor’s count', () => {
   it('3·10·1.5 + 2·20 = 85 a leg, 40 + 2·85 + 5 = 215 s, sixty reps', () => {

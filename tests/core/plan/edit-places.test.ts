@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { chapterTimes } from '../formats/vtt'
 import { runChapters } from '../../../core/formats/chapters'
 import { replay } from '../../../core/floor/run'
-import { offeredIn, ownLayersIn } from '../../../core/people/own-layers'
+import { creditPlan } from '../../../core/people/credit'
+import { offeredIn, offeredOn, ownVersionsIn } from '../../../core/people/own-layers'
 import { addSectionRuns, wholeRuns } from '../../../core/people/section-runs'
 import { changeBlock, withMode } from '../../../core/plan/edit'
 import { leaveOutGroup } from '../../../core/plan/edit-groups'
@@ -82,19 +83,46 @@ it('the sentence names both skills of an exchange, and parts apart', () => {
   expect(reps).toBe('5 × Check and 5 × Kick each; receives 5; in them 5 × Jab')
 })
 
-describe('a layer of one’s own', () => {
-  const offered = offeredIn(
-    plan([
+describe('a version of one’s own', () => {
+  const mixed = plan(
+    [
       block('a', { technique: 'kick', layer: 2, layerUpTo: 3, dose: count(5) }),
-      block('b', { technique: 'jab', dose: count(5) }),
-    ]),
+      block('b', { technique: 'kick', layer: 4, dose: count(5) }),
+      block('c', {
+        mode: 'layers',
+        dose: count(5),
+        tracks: [
+          { groups: ['white'], technique: 'jab', layerUpTo: 3 },
+          { groups: ['green'], technique: 'jab', layer: 2 },
+        ],
+      }),
+    ],
+    { groups: twoGroups },
   )
   it.each([
-    [{ kick: 3 }, { kick: 3 }],
-    [{ kick: 5, jab: 2 }, { kick: 3 }],
-    [{ kick: 2 }, undefined],
-    [{}, undefined],
-  ])('%j is %j in this class', (own, layers) => expect(ownLayersIn(offered, own)).toEqual(layers))
+    ['white', { kick: 3 }, [{ block: 'a', technique: 'kick', layer: 3 }]],
+    ['white', { kick: 5, jab: 1 }, [{ block: 'a', technique: 'kick', layer: 3 }]],
+    ['white', { jab: 2 }, [{ block: 'c', technique: 'jab', layer: 2 }]],
+    ['green', { jab: 3 }, []],
+    ['white', { kick: 2 }, []],
+    ['white', {}, []],
+  ])('of %s, %j is %j: at the boards that offer it to the group', (of, own, versions) =>
+    expect(ownVersionsIn(mixed, of, own)).toEqual(versions),
+  )
+  it('is offered at no other board, and to no other group of the same board', () => {
+    expect(offeredOn(blockOf(mixed, 'b'), 'white').size).toBe(0)
+    expect(offeredOn(blockOf(mixed, 'c'), 'green').size).toBe(0)
+    expect([...offeredIn(mixed, 'green').keys()]).toEqual(['kick'])
+  })
+  it('goes to the credit of its own board alone', () => {
+    const versions = ownVersionsIn(mixed, 'white', { kick: 3 })
+    const [row] = creditPlan(mixed, { present: [{ student: 's', group: 'white', versions }] })
+    const kicks = row?.practice.filter(({ technique }) => technique === 'kick')
+    expect(kicks?.map(({ layer, reps }) => [layer, reps])).toEqual([
+      [3, 5],
+      [4, 5],
+    ])
+  })
 })
 
 describe('the sections of a form', () => {

@@ -5,6 +5,7 @@ import { expandPlan } from '../../../core/plan/expand'
 import { parsePlan } from '../../../core/plan/parse'
 import type { Mode, Plan } from '../../../core/plan/schema'
 import {
+  changeBlock,
   duplicateBlock,
   insertBlock,
   moveBlock,
@@ -18,6 +19,7 @@ import {
 import { nudgeReps, nudgeSets, togglePartner } from '../../../core/plan/nudge'
 import { PHASE_NAMES } from '../../../core/plan/phases'
 import type { Dose } from '../../../core/plan/doses'
+import { leavesActiveOpen, sayActive } from '../../../core/plan/active'
 import { block, blockOf, count, drill, fixed, plan, twoGroups } from '../make'
 
 const made = plan(
@@ -45,8 +47,11 @@ describe('changes to a plan', () => {
     expect(freshId('Überwurf', [])).toBe('uberwurf')
     expect(freshId('Удар коленом', [])).toBe('udar-kolenom')
     expect(freshId('Ωμοπλάτη & λαβή', [])).toBe('wmoplath-labh')
-    expect(freshId('投げ', [])).toBe('board')
-    expect(freshId('投げ', ['item'], 'item')).toBe('item-2')
+    expect(freshId('黄帯', [])).toBe('huang-dai')
+    expect(freshId('投げ', ['tou-ge'])).toBe('tou-ge-2')
+    expect(freshId('앞차기', [])).toBe('apchagi')
+    expect(freshId('★', [])).toBe('board')
+    expect(freshId('★', ['item'], 'item')).toBe('item-2')
   })
 
   it('put a block in under an id of its own', () => {
@@ -221,5 +226,41 @@ describe('a dose by small steps', () => {
     expect(paired).toMatchObject({ roles: 2 })
     expect(togglePartner(paired)).toMatchObject({ roles: 1 })
     expect(togglePartner(dose(fixed(60)))).toEqual(dose(fixed(60)))
+  })
+})
+
+describe('plain time', () => {
+  const cool = {
+    title: 'Stretch',
+    phase: 'cooldown',
+    priority: 'must',
+    mode: 'together',
+    layer: 1,
+    dose: { kind: 'fixed', sec: 60 },
+  } as const
+  it('that is put in or made says that it is work, but for the phases in which nobody works', () => {
+    const put = insertBlock(plan([]), 0, cool).plan
+    expect(put.blocks[0]?.dose).toEqual({ kind: 'fixed', sec: 60, active: true })
+    const talk = insertBlock(plan([]), 0, { ...cool, phase: 'talk' }).plan
+    expect(talk.blocks[0]?.dose).toEqual({ kind: 'fixed', sec: 60 })
+    const made = changeBlock(plan([block('b', { dose: count(5) })]), 'b', (one) => ({
+      ...one,
+      dose: { kind: 'fixed', sec: 30 },
+    }))
+    expect(made.blocks[0]?.dose).toMatchObject({ active: true })
+  })
+  it('of a file that does not say stays open until somebody says, stages of a ladder too', () => {
+    const open = plan([block('b', { dose: fixed(60) })])
+    expect(leavesActiveOpen(blockOf(open, 'b'))).toBe(true)
+    expect(changeBlock(open, 'b', (one) => ({ ...one, title: 'B' })).blocks[0]?.dose).toEqual({
+      kind: 'fixed',
+      sec: 60,
+    })
+    const ladder = plan([block('l', { dose: { kind: 'ladder', stages: [{ title: 'a', dose: fixed(20) }] } })])
+    expect(sayActive(blockOf(ladder, 'l'), false).dose).toMatchObject({
+      stages: [{ dose: { active: false } }],
+    })
+    for (const phase of ['warmup', 'game', 'opening', 'water'])
+      expect(leavesActiveOpen(blockOf(plan([block('b', { phase, dose: fixed(60) })]), 'b'))).toBe(false)
   })
 })

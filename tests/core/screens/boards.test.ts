@@ -26,6 +26,15 @@ describe('what the shelf offers', () => {
     expect(board('form-quay')).toMatchObject({ phase: 'form', dose: { kind: 'form' } })
     expect(board('last-sash').phase).toBe('game')
   })
+
+  it('free work comes in rounds, a run by the minute, and exercises stay counted', () => {
+    const dose = (id: string) => boardFor(demoItems.find((item) => item.id === id)!).dose
+    for (const id of ['shoulder-touch', 'grip-sparring', 'ground-sparring', 'pad-round'])
+      expect(dose(id), id).toMatchObject({ kind: 'rounds', rounds: 3, workSec: 120, restSec: 30 })
+    expect(dose('rope-run')).toEqual({ kind: 'fixed', sec: 180, active: true })
+    expect(dose('squat-thrust')).toMatchObject({ kind: 'count', reps: 10 })
+    expect(dose('press-up')).toMatchObject({ kind: 'count', reps: 10 })
+  })
 })
 
 describe('a dose of another kind', () => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { floorNow } from '~~/core/floor/now'
 import { replay } from '~~/core/floor/run'
 import type { Plan } from '~~/core/plan/schema'
-import { callOf } from '~/domain/calls'
+import { callOf, countsSaid } from '~/domain/calls'
 import { block, count, drill, fixed, plan, twoGroups } from '../make'
 
 const start = { id: '00000000-0000-4000-8000-000000000001', kind: 'start' as const, at: 0 }
@@ -68,8 +68,74 @@ describe('what stands beside the clock', () => {
     })
   })
 
+  it('a routine gone through several times counts laps as laps, and sets within one', () => {
+    const entries = [
+      { title: 'Jacks', dose: count(10) },
+      { title: 'Squats', dose: count(5, { sets: 2, restSec: 5 }) },
+    ]
+    const routine = drill({ kind: 'routine', entries, laps: 3 })
+    // A lap is 10 + 5 + 5 + 5 = 25 s.
+    expect(call(routine, 27).counts).toMatchObject([
+      { name: 'rep', n: 3, of: 10 },
+      { name: 'lap', n: 2, of: 3 },
+    ])
+    expect(call(routine, 36).counts).toMatchObject([
+      { name: 'rep', n: 2, of: 5 },
+      { name: 'lap', n: 2, of: 3 },
+      { name: 'set', n: 1, of: 2 },
+    ])
+  })
+
+  it('more that was asked for goes on counting: the eleventh of ten is the eleventh', () => {
+    const ten = drill(count(10))
+    const more = {
+      ...start,
+      id: start.id.replace(/1$/, '2'),
+      kind: 'extend' as const,
+      at: 8000,
+      detail: { ms: 5000 },
+    }
+    const at = (sec: number) => callOf(floorNow(replay(ten, [start, more], sec * 1000)), ten).counts[0]
+    expect(at(7.5)).toMatchObject({ n: 8, of: 10 })
+    expect(at(9.5)).toMatchObject({ n: 10, of: 15 })
+    expect(at(10.5)).toMatchObject({ n: 11, of: 15 })
+    expect(at(14.5)).toMatchObject({ n: 15, of: 15 })
+  })
+
+  it('by word nobody counts down to the swap', () => {
+    const word = drill(count(10, { roles: 2, by: 'word', tempoSec: 2 }))
+    expect(call(word, 3).line).toBe('A works, B receives. Swap after it')
+  })
+
+  it('of ranks with a dose each nobody’s count is everybody’s: each says its own', () => {
+    const own = plan(
+      [
+        block('l', {
+          mode: 'layers',
+          technique: 'kick',
+          tracks: [
+            { groups: ['white'], technique: 'kick', dose: count(10, { sets: 2, restSec: 5 }) },
+            { groups: ['green'], technique: 'kick', layer: 2, dose: count(20, { tempoSec: 2 }) },
+          ],
+        }),
+      ],
+      { groups: twoGroups },
+    )
+    expect(call(own, 3)).toMatchObject({ word: 'Each their own', counts: [] })
+    const now = floorNow(replay(own, [start], 3500))
+    expect(now.groups.map((one) => countsSaid(one, now.inMs))).toEqual([
+      'rep 4 of 10, set 1 of 2',
+      'rep 2 of 20',
+    ])
+  })
+
   it('talk, water and a game say what they are', () => {
     expect(call(drill(fixed(30)), 3).word).toBe('Listen')
+    const cool = (more: Record<string, unknown>) =>
+      plan([block('c', { phase: 'cooldown', dose: fixed(60, more) })])
+    for (const more of [{}, { active: true }]) expect(call(cool(more), 3).word).toBe('Stretch')
+    expect(call(cool({ active: false }), 3).word).toBe('Listen')
+    expect(call(drill(fixed(30, { active: true })), 3).word).toBe('Work')
     expect(call(plan([block('w', { phase: 'water', dose: fixed(60) })]), 3).word).toBe('Water')
     expect(call(plan([block('g', { phase: 'game', dose: fixed(60) })]), 3).word).toBe('Play on')
   })

@@ -15,11 +15,17 @@ class ApiProblem extends Error {
   }
 }
 let counted = 0
+let hasStorage = true
 const unsent = new Map<string, Unsent>()
 const classes = new Map<string, ClassData>()
 vi.mock('~/domain/device-store', () => ({
-  keepUnsent: async (event: Unsent) => void unsent.set(event.id, event),
-  unsentOf: async (id: string) => [...unsent.values()].filter(({ classId }) => classId === id),
+  keepUnsent: async (event: Unsent) => {
+    unsent.set(event.id, event)
+    return hasStorage
+  },
+  unsentOf: async (id: string) =>
+    [...unsent.values()].filter(({ classId, aside }) => classId === id && aside === undefined),
+  setAside: async (event: Unsent, aside: string) => void unsent.set(event.id, { ...event, aside }),
   forgetSent: async (ids: string[]) => ids.forEach((id) => unsent.delete(id)),
   keepClass: async (data: ClassData) => void classes.set(data.id, data),
   keptClass: async (id: string) => classes.get(id),
@@ -28,6 +34,7 @@ vi.mock('~/domain/device-store', () => ({
 }))
 
 const { computed, ref, shallowRef } = vue
+const looked = vi.fn()
 const now = ref(0)
 const off = ref(0)
 let hear: (change: unknown) => void = () => {}
@@ -53,6 +60,8 @@ Object.assign(globalThis, {
   defineStore,
   api: server,
   ApiProblem,
+  saidBy: (error: Error) => error.message,
+  useAsideStore: () => ({ look: looked }),
   useClock: () => ({
     now,
     off,
@@ -117,6 +126,7 @@ beforeEach(() => {
   retries.length = 0
   now.value = START
   off.value = 0
+  hasStorage = true
 })
 
 afterEach(async () => {
@@ -192,8 +202,45 @@ describe('what happens on the floor', () => {
     server.mockRejectedValue(new ApiProblem(422, 'run[0].kind must be one of …'))
     store.act('start')
     await settle()
-    expect(store.refused).toContain('run[0].kind')
-    expect(unsent.size).toBe(1)
+    expect([...unsent.values()]).toMatchObject([{ aside: 'run[0].kind must be one of …' }])
+    expect(looked).toHaveBeenCalled()
+    // It is not shown as if it had happened, and nothing waits for it.
+    expect(store).toMatchObject({ unsent: 0, run: { phase: 'ready' } })
+  })
+
+  it('that is refused holds up none of those beside it', async () => {
+    const store = await opened()
+    const bad = '00000000-0000-4000-8000-00000000bad0'
+    server.mockImplementation(async (_path, options) => {
+      const students = (options?.body?.presence ?? []) as unknown as { student: string }[]
+      if (students.some(({ student }) => student === bad))
+        throw new ApiProblem(422, 'presence[0].student is no student of this club')
+      return running()
+    })
+    server.mockImplementationOnce(gone)
+    store.tap('here', SAM)
+    store.tap('here', bad)
+    store.tap('late', SAM)
+    await settle()
+    retries[0]?.()
+    for (let n = 0; n < 5; n++) await settle()
+    expect([...unsent.values()].map(({ presence }) => presence?.student)).toEqual([bad])
+    expect(store.register.get(SAM)?.state).toBe('late')
+    expect(store.register.get(bad)).toBeUndefined()
+  })
+
+  it('of a class asked for before another one is not shown, though its answer comes later', async () => {
+    setActivePinia(createPinia())
+    server.mockReset()
+    let answerA: (value: unknown) => void = () => {}
+    server.mockImplementationOnce(() => new Promise((resolve) => (answerA = resolve)))
+    server.mockResolvedValueOnce(data({ id: 'b', title: 'B' }))
+    const store = useClassStore()
+    const first = store.open('c')
+    await store.open('b')
+    answerA(data())
+    await first
+    expect(store.data?.title).toBe('B')
   })
 
   it('that has arrived stays on the device, though the class was never read anew before the server went', async () => {
@@ -364,5 +411,41 @@ describe('the register', () => {
     expect(store.here).toBe(0)
     await settle()
     expect(unsent.size).toBe(0)
+  })
+})
+
+describe('a class on a device whose server is out of reach', () => {
+  it.each([0, 500, 502, 503])(
+    'opens as it was kept, whoever answers with %i in its place',
+    async (status) => {
+      const store = await opened()
+      store.close()
+      server.mockImplementation(() => Promise.reject(new ApiProblem(status, 'Bad gateway')))
+      await store.open('c')
+      expect(store.data?.id).toBe('c')
+    },
+  )
+
+  it.each([401, 403, 404])('is not shown where the server answers %i itself', async (status) => {
+    const store = await opened()
+    store.close()
+    server.mockImplementation(() => Promise.reject(new ApiProblem(status, 'No')))
+    await expect(store.open('c')).rejects.toThrow('No')
+  })
+
+  it('knows which taps only the page has, until they are sent', async () => {
+    const store = await opened()
+    server.mockImplementation(gone)
+    store.tap('here', 's')
+    await settle()
+    expect([store.unsent, store.hasUnkept]).toEqual([1, false])
+    hasStorage = false
+    store.tap('late', 's')
+    await settle()
+    expect([store.unsent, store.hasUnkept]).toEqual([2, true])
+    server.mockImplementation(running)
+    retries.forEach((retry) => retry())
+    await settle()
+    expect([store.unsent, store.hasUnkept]).toEqual([0, false])
   })
 })

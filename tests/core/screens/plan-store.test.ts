@@ -22,6 +22,8 @@ const server =
     (path: string, options?: { method?: string; body?: { base: number; plan: Plan } }) => Promise<unknown>
   >()
 Object.assign(globalThis, { computed, ref, shallowRef, defineStore, api: server, ApiProblem })
+const told = vi.hoisted(() => vi.fn())
+vi.mock('~/domain/toast', () => ({ toast: told }))
 const { usePlanStore } = await import('~/stores/plan')
 const { dropDraft } = await import('~/domain/device-store')
 
@@ -70,6 +72,39 @@ describe('a plan that is opened', () => {
     store.selected = 'b'
     await opening
     expect(store.selected).toBe('b')
+  })
+})
+
+describe('what is looked at on the frame', () => {
+  const draft = plan([block('d', { dose: fixed(60) }), block('e', { dose: fixed(60) })])
+
+  it('has one owner: under a draft nothing of the plan is changed, undone or lost, and it is said why', () => {
+    rename(store, 'Before')
+    store.look('draft', draft)
+    expect(store.shown).toEqual(draft)
+    expect(store.selected).toBe('d')
+    told.mockClear()
+    store.remove(['a'])
+    store.add(newBlock('water', 'Water'))
+    store.undo()
+    expect(told).toHaveBeenCalledTimes(3)
+    expect(told.mock.calls[0]?.[0]).toMatch(/draft is on the frame/)
+    expect(ids(store)).toEqual(['a', 'b'])
+    // A fix that is left takes no draft off the frame.
+    store.look('fix', undefined)
+    expect(store.shown).toEqual(draft)
+    store.look('draft', undefined)
+    expect(store.selected).toBe('a')
+    expect(store.plan?.blocks[1]?.title).toBe('Before')
+    store.undo()
+    expect(store.plan?.blocks[1]?.title).toBe('b')
+  })
+
+  it('is let go of by its owner before it is taken', () => {
+    store.look('draft', draft)
+    store.look('draft', undefined)
+    expect(store.change({ ...start, blocks: draft.blocks })).toBe(true)
+    expect(ids(store)).toEqual(['d', 'e'])
   })
 })
 
