@@ -1,7 +1,7 @@
 import { closeSync, openSync, readSync, statSync } from 'node:fs'
 import { RUN_DATABASE } from './folders'
 import { client, oncePassword, readAccounts, type TableAccount } from './backup'
-import { asRoot, ensureSchema, named, onServer, type PrivateDatabase } from './mariadb'
+import { asRoot, dropSchema, ensureSchema, named, onServer, type PrivateDatabase } from './mariadb'
 
 /** What a whole backup ends with. */
 const END_MARK = '-- Dump completed'
@@ -149,10 +149,6 @@ async function check(
     },
     schema,
   )
-}
-
-async function dropSchema(db: PrivateDatabase, schema: string): Promise<void> {
-  await onServer(db, (query) => query(`DROP DATABASE IF EXISTS ${named(schema)}`))
 }
 
 /**

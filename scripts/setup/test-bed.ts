@@ -1,13 +1,15 @@
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { mkdirSync, readdirSync, rmSync } from 'node:fs'
+import { closeSync, mkdirSync, openSync, readdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { loadDemo } from '../../demo/load'
 import { migrate } from '../../server/db/migrate'
+import { dayIn } from '../../server/services/calendar'
 import { connectTo } from '../commands/start'
+import { client } from './backup'
 import { ensureBuild } from './build'
 import { lintelDir } from './folders'
-import { ensureSchema, runningDatabase, startDatabase, type PrivateDatabase } from './mariadb'
+import { dropSchema, ensureSchema, runningDatabase, startDatabase, type PrivateDatabase } from './mariadb'
 import { runs } from './processes'
 import { startServer, type RunningServer } from './server'
 
@@ -50,12 +52,45 @@ export async function makeTestBed(say: (text: string) => void): Promise<TestBed>
   }
   try {
     const build = ensureBuild(() => say('Building the application, about a minute'))
-    const serve = async (schema: string, { demo }: { demo: boolean }) => {
+    const makeSchema = async (schema: string, { demo }: { demo: boolean }) => {
       await ensureSchema(database, schema, true)
       const db = await connectTo(database, schema)
       await migrate(db.sequelize)
       if (demo) await loadDemo(db)
       await db.sequelize.close()
+    }
+
+    /** The demo club as a dump, made once for each day it is asked for: its dates follow the day of loading. */
+    let dump: { day: string; file: Promise<string> } | undefined
+    const writeDump = async (file: string): Promise<string> => {
+      const schema = 'lintel_demo_once'
+      await makeSchema(schema, { demo: true })
+      const out = openSync(file, 'w', 0o600)
+      try {
+        client(database, 'mariadb-dump', ['--single-transaction', schema], ['ignore', out, 'inherit'])
+      } finally {
+        closeSync(out)
+      }
+      await dropSchema(database, schema)
+      return file
+    }
+    const demoDump = (): Promise<string> => {
+      const day = dayIn('Europe/Dublin', Date.now())
+      if (dump?.day !== day) dump = { day, file: writeDump(join(dir, `demo-${day}.sql`)) }
+      return dump.file
+    }
+    const copyDemo = async (schema: string) => {
+      const file = await demoDump()
+      await ensureSchema(database, schema, true)
+      const input = openSync(file, 'r')
+      try {
+        client(database, 'mariadb', [schema], [input, 'ignore', 'inherit'])
+      } finally {
+        closeSync(input)
+      }
+    }
+    const serve = async (schema: string, { demo }: { demo: boolean }) => {
+      await (demo ? copyDemo(schema) : makeSchema(schema, { demo }))
       const server = await startServer({ build, database, schema, testClock: true, quiet: true, demo })
       servers.push(server)
       return server
@@ -82,7 +117,10 @@ export async function makeTestBed(say: (text: string) => void): Promise<TestBed>
         if (!club) return ''
         if (method === 'PUT') club.server.child.kill('SIGKILL')
         else if (method === 'PATCH') club.server = await serveAgain(club)
-        else await club.server.stop()
+        else {
+          await club.server.stop()
+          await dropSchema(database, club.schema)
+        }
         return ''
       }
       const offer = createServer((request, response) => {

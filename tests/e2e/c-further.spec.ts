@@ -159,7 +159,7 @@ test('a form is stepped through on the floor; a version of one’s own is a tap 
   await passTime(page, 9 * MINUTE)
   // Each part at its version.
   await expect(
-    page.getByText(/^Front kick, rear leg(, [^→]+)? → Round kick, middle(, [^→]+)?, other side$/).first(),
+    page.getByText(/^Front kick, rear leg(, [^→]+)? → Round kick, middle(, [^→]+)?, other side →/).first(),
   ).toBeVisible()
   await expect(page.getByText(`${name.split(' ')[0]} Either leg first`).first()).toBeVisible()
   // On the floor it is a tap too: up to the highest, and round again.
