@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, relative, resolve as resolvePath } from 'node:path'
 import { stripVTControlCharacters } from 'node:util'
 import { prepareNuxt } from '../setup/build'
 import { root } from '../setup/folders'
@@ -17,6 +17,10 @@ import { makeTestBed, type TestBed } from '../setup/test-bed'
 interface Tally {
   passed: number
   failed: number
+  /** How long it took, where that was measured. */
+  tookMs?: number
+  /** Its files that took longest, the longest first. */
+  slowest?: string[]
   /** What failed, each with what it says: told again at the end, where a long log is read first. */
   faults?: string[]
 }
@@ -47,7 +51,10 @@ function run(command: string, args: string[], env: Record<string, string> = {}):
 interface VitestReport {
   numPassedTests: number
   numFailedTests: number
-  testResults: { assertionResults: { fullName: string; status: string; failureMessages: string[] }[] }[]
+  testResults: {
+    name: string
+    assertionResults: { fullName: string; status: string; failureMessages: string[]; duration?: number }[]
+  }[]
 }
 /** What is read of Playwright's. */
 interface PlaywrightReport {
@@ -60,10 +67,26 @@ interface Suite {
     title: string
     file: string
     ok: boolean
-    tests: { results: { error?: { message: string } }[] }[]
+    tests: { results: { error?: { message: string }; duration: number }[] }[]
   }[]
 }
 const specsOf = ({ suites = [], specs }: Suite): Suite['specs'] => [...specs, ...suites.flatMap(specsOf)]
+
+const minutes = (ms: number) => {
+  const sec = Math.round(ms / 1000)
+  return `${Math.floor(sec / 60)}:${String(sec % 60).padStart(2, '0')} min`
+}
+
+const MOST_SLOW = 8
+/** The files that took longest, from what each of their tests took. */
+function slowestOf(took: readonly (readonly [file: string, ms: number])[]): string[] {
+  const sums = new Map<string, number>()
+  for (const [file, ms] of took) sums.set(file, (sums.get(file) ?? 0) + ms)
+  return [...sums]
+    .sort(([, a], [, b]) => b - a)
+    .slice(0, MOST_SLOW)
+    .map(([file, ms]) => `${relative(root, file)} ${minutes(ms)}`)
+}
 
 /** The lines of a message that say what was wanted and what was there. */
 const LINES_OF_A_FAULT = 14
@@ -90,6 +113,11 @@ async function vitest(layer: 'core' | 'api', reports: string, env: Record<string
     (report: VitestReport) => ({
       passed: report.numPassedTests,
       failed: report.numFailedTests,
+      slowest: slowestOf(
+        report.testResults.flatMap(({ name, assertionResults }) =>
+          assertionResults.map(({ duration = 0 }) => [name, duration] as const),
+        ),
+      ),
       faults: report.testResults.flatMap(({ assertionResults }) =>
         assertionResults
           .filter(({ status }) => status === 'failed')
@@ -111,6 +139,15 @@ async function playwright(reports: string, env: Record<string, string>): Promise
     ({ stats, suites }: PlaywrightReport) => ({
       passed: stats.expected,
       failed: stats.unexpected + stats.flaky,
+      slowest: slowestOf(
+        suites
+          .flatMap(specsOf)
+          .flatMap(({ file, tests }) =>
+            tests.flatMap(({ results }) =>
+              results.map(({ duration }) => [resolvePath(root, 'tests/e2e', file), duration] as const),
+            ),
+          ),
+      ),
       faults: suites
         .flatMap(specsOf)
         .filter(({ ok }) => !ok)
@@ -164,7 +201,9 @@ export async function main(args: string[]): Promise<void> {
   try {
     for (const layer of wanted) {
       console.log(`\n${NAMES[layer]}`)
-      results.push([layer, await runLayer(layer, bed, reports)])
+      const from = performance.now()
+      const counted = await runLayer(layer, bed, reports)
+      results.push([layer, { ...counted, tookMs: performance.now() - from }])
     }
   } catch (error) {
     console.error((error as Error).message)
@@ -174,8 +213,11 @@ export async function main(args: string[]): Promise<void> {
   }
   const sum = (pick: (tally: Tally) => number) => results.reduce((total, [, t]) => total + pick(t), 0)
   for (const fault of results.flatMap(([, { faults = [] }]) => faults)) console.log(`\nFailed: ${fault}`)
+  for (const [layer, { slowest = [] }] of results)
+    if (slowest.length) console.log(`\nLongest of ${NAMES[layer]}: ${slowest.join(', ')}`)
   const each = results.map(
-    ([layer, { passed, failed }]) => `${NAMES[layer]} ${passed}${failed ? ` (${failed} failed)` : ''}`,
+    ([layer, { passed, failed, tookMs = 0 }]) =>
+      `${NAMES[layer]} ${passed}${failed ? ` (${failed} failed)` : ''} in ${minutes(tookMs)}`,
   )
   console.log(`\n${each.join(', ')}`)
   console.log(`${sum(({ passed }) => passed)} passed, ${sum(({ failed }) => failed)} failed`)
