@@ -57,7 +57,7 @@ describe('lintel check', () => {
     return path
   }
   const lintel = (...args: string[]) =>
-    spawnSync('npx', ['tsx', 'cli/lintel.ts', ...args], {
+    spawnSync(process.execPath, ['scripts/lintel.mjs', ...args], {
       cwd: fileURLToPath(new URL('../../..', import.meta.url)),
       encoding: 'utf8',
     })

@@ -16,7 +16,7 @@ function lintel(verb: string, ...files: [name: string, contents: unknown][]) {
     writeFileSync(join(folder, name), JSON.stringify(contents))
     return join(folder, name)
   })
-  return spawnSync(process.execPath, ['--import', 'tsx', 'cli/lintel.ts', verb, ...paths], {
+  return spawnSync(process.execPath, ['scripts/lintel.mjs', verb, ...paths], {
     cwd: root,
     encoding: 'utf8',
   })
