@@ -10,8 +10,9 @@ export default defineConfig({
   resolve: { alias: { '~~': here('.'), '~': here('./app') } },
   test: {
     include: api ? ['tests/api/**/*.test.ts'] : ['tests/core/**/*.test.ts'],
-    // The routes share one server and its database; the tests of one club do not meet those of another.
-    fileParallelism: !api,
+    // A worker has a server and a database of its own; the tests of one club do not meet those of another.
+    setupFiles: api ? ['tests/api/own-server.ts'] : [],
+    ...(api ? { maxWorkers: Number(process.env.LINTEL_API_WORKERS ?? 1) } : {}),
     // Some tests start the command or a whole server, and the machine they run on may be busy.
     testTimeout: 120_000,
     hookTimeout: 180_000,

@@ -30,7 +30,7 @@ const emit = defineEmits<{ yes: []; no: [] }>()
             {{ yes }}
           </button>
           <button type="button" class="no" :class="hall ? '' : 'btn'" @click="emit('no')">
-            {{ no ?? 'Leave it' }}
+            {{ no ?? 'Cancel' }}
           </button>
         </div>
       </DialogPanel>

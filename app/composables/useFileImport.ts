@@ -99,8 +99,8 @@ export function useFileImport() {
       read.value = undefined
       outcome.value =
         previewed.kind === 'syllabus'
-          ? `The syllabus is taken over: ${previewed.preview.counts.added} added, ${previewed.preview.counts.changed} changed.`
-          : `Taken over: ${done.added} added, ${done.changed} changed.`
+          ? `Syllabus imported: ${previewed.preview.counts.added} added, ${previewed.preview.counts.changed} changed.`
+          : `Imported: ${done.added} added, ${done.changed} changed.`
     } catch (error) {
       problem.value = saidBy(error)
     } finally {

@@ -147,7 +147,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     <p v-if="problem" role="alert" class="mb-4 text-brick-deep">
       {{ problem }}
       <button v-if="isBeside" type="button" class="btn" :disabled="busy" @click="begin(isBeside, true)">
-        Yes, beside it
+        Add it as a second class
       </button>
       <button v-else-if="!data" type="button" class="link" @click="load">Try again</button>
     </p>
@@ -224,7 +224,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           </button>
           <button type="button" class="way" :disabled="busy" @click="begin(blank)">
             <b>Start blank</b>
-            <span>two posts and an empty floor</span>
+            <span>an empty plan</span>
           </button>
           <button v-if="next" type="button" class="way" @click="another = true">
             <b>Plan another class</b>

@@ -84,7 +84,7 @@ export function readClub(json: unknown): ReadClub {
     const read = readItem(item)
     if (!read.ok) at(`items[${i}]`, read.faults)
     if (items.findIndex(({ id }) => id === item.id) !== i)
-      faults.push(fault(['items', i, 'id'], `"${item.id}" is there twice`))
+      faults.push(fault(['items', i, 'id'], `"${item.id}" is listed twice`))
   })
   const byId = new Map(items.map((item) => [item.id, item]))
   const ladder = shaped.data.ladder ?? { kind: 'none' as const, ranks: [] }

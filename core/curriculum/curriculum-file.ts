@@ -49,20 +49,20 @@ function ruleFaults({ ladder, items = [], shapes = [], series = [] }: Curriculum
   items.forEach((item, i) => {
     const read = readItem(item)
     if (!read.ok) faults.push(...under(`items[${i}]`, read.faults))
-    if (seen.has(item.id)) faults.push(fault(['items', i, 'id'], `"${item.id}" is there twice`))
+    if (seen.has(item.id)) faults.push(fault(['items', i, 'id'], `"${item.id}" is listed twice`))
     seen.add(item.id)
   })
   shapes.forEach((shape, s) => {
     const read = readShape(shape)
     if (!read.ok) faults.push(...under(`shapes[${s}]`, read.faults))
     if (shapes.findIndex(({ id }) => id === shape.id) !== s)
-      faults.push(fault(['shapes', s, 'id'], `"${shape.id}" is there twice`))
+      faults.push(fault(['shapes', s, 'id'], `"${shape.id}" is listed twice`))
   })
   series.forEach((one, s) => {
     const read = readSeries(one)
     if (!read.ok) faults.push(...under(`series[${s}]`, read.faults))
     if (series.findIndex(({ id }) => id === one.id) !== s)
-      faults.push(fault(['series', s, 'id'], `"${one.id}" is there twice`))
+      faults.push(fault(['series', s, 'id'], `"${one.id}" is listed twice`))
   })
   if (ladder) {
     const read = readLadder(ladder)

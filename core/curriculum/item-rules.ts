@@ -8,7 +8,7 @@ function ruleFaults(item: Item): Fault[] {
   if (item.preferred !== undefined && !names.includes(item.preferred))
     faults.push(fault(['preferred'], 'must be the name or one of the aliases'))
   item.aliases.forEach((alias, a) => {
-    if (names.indexOf(alias) !== a + 1) faults.push(fault(['aliases', a], `"${alias}" is there twice`))
+    if (names.indexOf(alias) !== a + 1) faults.push(fault(['aliases', a], `"${alias}" is listed twice`))
   })
   if (item.repSec && item.repSec.full > item.repSec.teach)
     faults.push(fault(['repSec', 'full'], 'must not be longer than the time at teaching speed'))
@@ -23,7 +23,7 @@ function ruleFaults(item: Item): Fault[] {
     if (from > item.layers.length)
       faults.push(fault(['prerequisites', p, 'from'], `must be one of its ${item.layers.length} layers`))
     const first = item.prerequisites.findIndex((other) => other.item === id && other.from === from)
-    if (first !== p) faults.push(fault(['prerequisites', p, 'item'], `"${id}" is there twice`))
+    if (first !== p) faults.push(fault(['prerequisites', p, 'item'], `"${id}" is listed twice`))
   })
   return faults
 }

@@ -72,12 +72,12 @@ export function readLadder(json: unknown): ReadLadder {
   ranks.forEach((rank, r) => {
     const twin = (same: (other: Rank) => boolean) => ranks.findIndex(same) !== r
     if (twin(({ id }) => id === rank.id))
-      faults.push(fault(['ranks', r, 'id'], `"${rank.id}" is there twice`))
+      faults.push(fault(['ranks', r, 'id'], `"${rank.id}" is listed twice`))
     if (twin(({ name }) => name.trim().toLowerCase() === rank.name.trim().toLowerCase()))
-      faults.push(fault(['ranks', r, 'name'], `"${rank.name}" is there twice`))
+      faults.push(fault(['ranks', r, 'name'], `"${rank.name}" is listed twice`))
     rank.variants.forEach(({ under }, v) => {
       if (rank.variants.findIndex((other) => other.under === under) !== v)
-        faults.push(fault(['ranks', r, 'variants', v, 'under'], `${under} is there twice`))
+        faults.push(fault(['ranks', r, 'variants', v, 'under'], `${under} is listed twice`))
     })
   })
   return faults.length ? { ok: false, faults: oncePerPath(faults) } : { ok: true, ladder: shaped.data }

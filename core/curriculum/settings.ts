@@ -107,15 +107,20 @@ export function readSettings(json: unknown): ReadSettings {
   const faults: Fault[] = []
   classDays.forEach(({ day: name, start }, d) => {
     if (classDays.findIndex((other) => other.day === name && other.start === start) !== d)
-      faults.push(fault(['classDays', d, 'start'], `${name} at ${start} is there twice`))
+      faults.push(
+        fault(
+          ['classDays', d, 'start'],
+          `${name[0]!.toUpperCase()}${name.slice(1)} ${start} is listed twice`,
+        ),
+      )
   })
   hall.kit.forEach(({ name }, k) => {
     if (hall.kit.findIndex((other) => other.name.toLowerCase() === name.toLowerCase()) !== k)
-      faults.push(fault(['hall', 'kit', k, 'name'], `"${name}" is there twice`))
+      faults.push(fault(['hall', 'kit', k, 'name'], `"${name}" is listed twice`))
   })
   mix.forEach(({ category }, m) => {
     if (mix.findIndex((other) => other.category === category) !== m)
-      faults.push(fault(['mix', m, 'category'], `"${category}" is there twice`))
+      faults.push(fault(['mix', m, 'category'], `"${category}" is listed twice`))
   })
   const percent = mix.reduce((sum, one) => sum + one.percent, 0)
   if (percent > 100) faults.push(fault(['mix'], `comes to ${percent} per cent; it must be at most 100`))

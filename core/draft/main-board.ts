@@ -144,7 +144,7 @@ class MainBoard {
     for (const g of groups) {
       const group = all[g]
       const isDue = (group?.weights.get(item.id) ?? 0) > 0
-      const reason = (isDue && reasons[g]?.get(item.id)) || 'not due, it keeps what they have'
+      const reason = (isDue && reasons[g]?.get(item.id)) || 'revision, nothing due'
       said.set(reason, [...(said.get(reason) ?? []), group?.name ?? ''])
     }
     const isAll = groups.length === all.length && groups.length > 1

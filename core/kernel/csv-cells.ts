@@ -91,7 +91,7 @@ export function readTable(text: string): Table | { wrong: string } {
   const [{ cells: first } = { cells: [] }, ...rest] = filled
   const headers = first.map((header) => header.trim().toLowerCase())
   const twice = headers.find((header, h) => header !== '' && headers.indexOf(header) !== h)
-  if (twice) return { wrong: `The column "${twice}" is there twice.` }
+  if (twice) return { wrong: `The column "${twice}" is listed twice.` }
   return {
     headers: headers.filter(Boolean),
     rows: rest.map(({ row, cells }) => ({

@@ -13,6 +13,10 @@ function missingOr(wanted: string) {
   return (issue: { input?: unknown }) => (issue.input === undefined ? `is missing: it ${wanted}` : wanted)
 }
 
+/** The same of text that says something, where there is only nothing. */
+const emptyOr = (wanted: string) => (issue: { input?: unknown }) =>
+  String(issue.input).trim() === '' ? `is empty: it ${wanted}` : wanted
+
 /** A whole number in a range, both ends included. */
 export function whole(min: number, max: number) {
   const wanted =
@@ -68,7 +72,7 @@ export function text(max = 2000) {
   const wanted = `must be text of 1 to ${max} characters`
   return z
     .string({ error: missingOr(wanted) })
-    .refine((s) => s.trim().length > 0 && s.length <= max, { error: wanted })
+    .refine((s) => s.trim().length > 0 && s.length <= max, { error: emptyOr(wanted) })
     .superRefine(sound())
     .meta({ minLength: 1, maxLength: max })
 }
@@ -78,7 +82,7 @@ export function name(max = 200) {
   const wanted = `must be text of 1 to ${max} characters`
   return z
     .string({ error: missingOr(wanted) })
-    .refine((s) => s.trim().length > 0 && s.length <= max, { error: wanted })
+    .refine((s) => s.trim().length > 0 && s.length <= max, { error: emptyOr(wanted) })
     .superRefine(sound({ oneLine: true }))
     .meta({ minLength: 1, maxLength: max })
 }
@@ -132,7 +136,8 @@ export function yesNo() {
   return z.boolean({ error: missingOr('must be true or false') })
 }
 
-export function list<T extends z.ZodType>(item: T, min = 0, max = Infinity) {
+/** @param tooMany what is said of more than `max`, a whole sentence; how many it takes without */
+export function list<T extends z.ZodType>(item: T, min = 0, max = Infinity, tooMany?: string) {
   const wanted =
     max === Infinity
       ? min === 0
@@ -141,7 +146,9 @@ export function list<T extends z.ZodType>(item: T, min = 0, max = Infinity) {
       : `must be a list of ${min} to ${max}`
   return z
     .array(item, { error: missingOr(wanted) })
-    .refine((a) => a.length >= min && a.length <= max, { error: wanted })
+    .refine((a) => a.length >= min && a.length <= max, {
+      error: ({ input }) => (tooMany && (input as unknown[]).length > max ? tooMany : wanted),
+    })
     .meta({ ...(min ? { minItems: min } : {}), ...(max === Infinity ? {} : { maxItems: max }) })
 }
 

@@ -89,19 +89,36 @@ export function pathParts(path: string): (string | number)[] {
   return (path.match(/[^.[\]]+/g) ?? []).map((part) => (/^\d+$/.test(part) ? Number(part) : part))
 }
 
-/** The field at a path in words, `Stage 1, reps`; empty for the document itself. */
-export function saidField(path: string): string {
-  if (path === '$') return ''
+/** The parts of a path in words: `['Stage 1', 'reps']` of `stages[0].dose.reps`, in small letters. */
+function saidParts(path: string): string[] {
   const words: string[] = []
+  if (path === '$') return words
   for (const part of pathParts(path)) {
     if (typeof part === 'number') words.push(`${words.pop() ?? ''} ${part + 1}`.trim())
     else if (!SILENT.has(part)) words.push(plainWord(part))
   }
-  const said = words.join(', ')
-  return said && said[0]!.toUpperCase() + said.slice(1)
+  return words
 }
 
-/** What is wrong, as a sentence without its stop. */
+const capital = (said: string) => said && said[0]!.toUpperCase() + said.slice(1)
+
+/** The field at a path in words, `Stage 1, reps`; empty for the document itself. */
+export const saidField = (path: string): string => capital(saidParts(path).join(', '))
+
+/** Text that is not there yet. */
+const NOTHING_TYPED = /^is (empty|missing): it must be text/
+
+/**
+ * What is wrong, as a sentence without its stop. Text that is missing is asked for by its name; a message that is a sentence of its own (it
+ * begins with a capital) is said alone, any other after its field.
+ */
 export function saidFault({ path, message }: Fault): string {
+  if (/^\p{Lu}/u.test(message)) return message
+  const words = saidParts(path)
+  const last = words.at(-1)
+  if (last && NOTHING_TYPED.test(message)) {
+    const wanted = `type ${/^[aeiou]/.test(last) ? 'an' : 'a'} ${last}`
+    return capital([words.slice(0, -1).join(', '), wanted].filter(Boolean).join(': '))
+  }
   return [saidField(path), message].filter(Boolean).join(' ')
 }

@@ -118,7 +118,7 @@ export const planSchema = record({
   transitionSec: seconds().default(10),
   firstSide: oneOf(['R', 'L']).default('R'),
   groups: list(groupSchema, 1, 12),
-  blocks: list(blockSchema, 0, MOST_BLOCKS),
+  blocks: list(blockSchema, 0, MOST_BLOCKS, `A plan holds ${MOST_BLOCKS} boards at most`),
   theme: notes(500).optional(),
   notes: notes().optional(),
   references: references(),

@@ -51,7 +51,7 @@ export function readProgramme(
     if (!known.ranks.has(rank))
       faults.push(fault(['ranks', r, 'rank'], `"${rank}" is not a rank of the ladder`))
     if (ranks.findIndex((other) => other.rank === rank) !== r)
-      faults.push(fault(['ranks', r, 'rank'], `"${rank}" is there twice`))
+      faults.push(fault(['ranks', r, 'rank'], `"${rank}" is listed twice`))
     items.forEach((id, i) => {
       if (!known.items.has(id)) faults.push(fault(['ranks', r, 'items', i], `"${id}" is not in the library`))
     })

@@ -23,7 +23,7 @@ export function readGroups(json: unknown, ladder: Ladder): ClassGroup[] {
   const taught = new Set<string>()
   shaped.data.forEach(({ id, ranks }, g) => {
     if (shaped.data.findIndex((other) => other.id === id) !== g)
-      faults.push(fault(['groups', g, 'id'], `"${id}" is there twice`))
+      faults.push(fault(['groups', g, 'id'], `"${id}" is listed twice`))
     ranks.forEach((rank, r) => {
       if (!known.has(rank))
         faults.push(fault(['groups', g, 'ranks', r], `"${rank}" is not a rank of the ladder`))
@@ -67,9 +67,20 @@ async function refuseUsed(club: Club, ladder: Ladder): Promise<void> {
     if (kept.has(id)) continue
     const students = await club.students.count({ rankId: id })
     const asked = await club.syllabus.count({ rankId: id })
-    if (students) faults.push(fault(['ranks'], `cannot leave out ${name}: ${students} students hold it`))
+    if (students)
+      faults.push(
+        fault(
+          ['ranks'],
+          `${name} cannot be removed: ${students} ${students === 1 ? 'student holds' : 'students hold'} it`,
+        ),
+      )
     else if (asked)
-      faults.push(fault(['ranks'], `cannot leave out ${name}: the syllabus asks ${asked} items of it`))
+      faults.push(
+        fault(
+          ['ranks'],
+          `${name} cannot be removed: the syllabus asks ${asked} ${asked === 1 ? 'item' : 'items'} of it`,
+        ),
+      )
   }
   if (faults.length) throw badFields(faults)
 }

@@ -92,7 +92,7 @@ export async function erasePerson(club: Club, userId: string, id: string, name: 
   if (!row || row.sameAs) throw notFound('student')
   if (row.erasedAt) return
   if (name.trim() !== fullName(row))
-    throw badFields([fault(['name'], `must be their name, ${fullName(row)}`)])
+    throw badFields([fault(['name'], `That is not the name; type ${fullName(row)}`)])
   const running = await club.select(
     `SELECT 1 FROM class_students t JOIN classes c ON c.club_id = t.club_id AND c.id = t.class_id AND c.state = 'running'
       WHERE t.club_id = :club AND t.student_id = :id LIMIT 1`,

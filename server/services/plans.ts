@@ -159,7 +159,7 @@ export async function deletePlan(club: Club, userId: string, id: string): Promis
     throw new Refusal(
       'in-use',
       held.state === 'planned'
-        ? `The class of ${held.day} goes by this plan: put another on it first.`
+        ? `The class of ${held.day} uses this plan: give it another plan first.`
         : `The class of ${held.day} was run by this plan, and that stands. Put the plan away instead.`,
     )
   await club.planPeople.remove({ planId: id })

@@ -151,7 +151,7 @@ describe('the ladder', () => {
   it('keeps a rank that students hold, and says how many', async () => {
     const before = await library()
     expect(faultsOf(await save([rank('white')], [groups[0]!]))).toEqual([
-      { path: 'ranks', message: 'cannot leave out green: 3 students hold it' },
+      { path: 'ranks', message: 'green cannot be removed: 3 students hold it' },
     ])
     expect(await library()).toEqual(before)
   })

@@ -23,6 +23,20 @@ describe('a fault on a screen', () => {
     expect(saidFault({ path: '$', message: 'must be an object' })).toBe('must be an object')
   })
 
+  it('asks for text that is missing, by its name', () => {
+    const says = (path: string, message: string) => saidFault({ path, message })
+    expect(says('firstName', 'is empty: it must be text of 1 to 80 characters')).toBe('Type a first name')
+    expect(says('layers[0].name', 'is missing: it must be text of 1 to 120 characters')).toBe(
+      'Layer 1: type a name',
+    )
+  })
+
+  it('says a sentence of its own alone', () => {
+    expect(saidFault({ path: 'blocks', message: 'A plan holds 120 boards at most' })).toBe(
+      'A plan holds 120 boards at most',
+    )
+  })
+
   it('names the board or group of a plan', () => {
     const made = plan([block('a', { dose: count(5) }), block('kicks', { title: 'Kicks', dose: count(5) })])
     const message = 'must be at most 3'

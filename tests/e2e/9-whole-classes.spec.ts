@@ -82,12 +82,12 @@ test('the warm-up is mended by the solver with the least that prepares', async (
   await openCopy(page)
   await board(page, 'run').click()
   await page.keyboard.press('Delete')
-  const row = tray(page).getByRole('listitem').filter({ hasText: 'not yet prepared' })
+  const row = tray(page).getByRole('listitem').filter({ hasText: 'more before' })
   await expect(row).toContainText('balance')
   await row.getByRole('button', { name: 'Fix it' }).click()
   await expect(row.getByRole('button', { name: /^Do it: Add \d:\d\d of warm-up/ })).toBeVisible()
   await row.getByRole('button', { name: /^Do it/ }).click()
-  await expect(tray(page)).not.toContainText('not yet prepared')
+  await expect(tray(page)).not.toContainText('more before')
 })
 
 test('boards are marked, named as a part, copied to another plan, and taken out', async ({

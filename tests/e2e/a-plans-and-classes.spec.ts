@@ -11,7 +11,7 @@ const tonightIs = async (page: Page) => {
   )
   return next
 }
-const onClass = (page: Page) => page.getByTitle(/on a class|goes by this plan/)
+const onClass = (page: Page) => page.getByTitle(/on a class|uses this plan/)
 
 for (const way of ['Start blank', 'Carry forward'])
   test(`${way} makes a plan beside tonight’s; putting it on the class is its own act, and undone`, async ({
@@ -82,7 +82,7 @@ test('two classes at one time are asked about', async ({ page }) => {
   await page.getByLabel('First bow').fill('18:40')
   await page.getByRole('button', { name: /^Start blank/ }).click()
   await expect(page.getByRole('alert')).toContainText('is at 18:30 on that day already')
-  await page.getByRole('button', { name: 'Yes, beside it' }).click()
+  await page.getByRole('button', { name: 'Add it as a second class' }).click()
   await expect(page.getByLabel('Name of the plan')).toHaveValue('A new class')
   await expect(onClass(page)).toContainText('18:40')
 })

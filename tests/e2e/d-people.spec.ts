@@ -140,13 +140,13 @@ test('a file is shown row by row, refused whole for one bad row, taken over, and
     })
   const head = 'first name,last name,born,rank,contacts\n'
   await read(`${head}Pia,Lund,2010-02-30,Chalk,\nRui,Sato,2001-01-01,Amber,Ken Sato | brother | 555 0100\n`)
-  await expect(page.getByText('Nothing is taken over while a row is refused.')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Take it over' })).toBeDisabled()
+  await expect(page.getByText('Fix these rows first; nothing was imported.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Import', exact: true })).toBeDisabled()
   const good = `${head}Pia,Lund,2010-02-27,Chalk,\nRui,Sato,2001-01-01,Amber,Ken Sato | brother | 555 0100\nOdalys,Fenn,,Amber,\n`
   await read(good)
   await expect(page.getByText('born taken out')).toBeVisible()
-  await page.getByRole('button', { name: 'Take it over' }).click()
-  await expect(page.getByText('Taken over: 2 added, 1 changed.')).toBeVisible()
+  await page.getByRole('button', { name: 'Import', exact: true }).click()
+  await expect(page.getByText('Imported: 2 added, 1 changed.')).toBeVisible()
   await read(good)
   await expect(page.getByText('The roster is like this already.')).toBeVisible()
   const [download] = await Promise.all([

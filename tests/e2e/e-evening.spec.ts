@@ -71,8 +71,8 @@ test('an empty club, a roster of 46, an evening on two phones and at the door, p
     mimeType: 'text/csv',
     buffer: Buffer.from(CSV),
   })
-  await page.getByRole('button', { name: 'Take it over' }).click()
-  await expect(page.getByText('Taken over: 46 added, 0 changed.')).toBeVisible()
+  await page.getByRole('button', { name: 'Import', exact: true }).click()
+  await expect(page.getByText('Imported: 46 added, 0 changed.')).toBeVisible()
   const roster = await ask<RosterEntry[]>(page, '/api/roster')
   expect(roster).toHaveLength(46)
   const find = (n: number) => {

@@ -368,7 +368,7 @@ test('two records of one person become one and two again; their file is saved; t
   await page.getByRole('button', { name: 'They are one' }).click()
   const record = page.getByRole('region', { name: 'The record itself' })
   await expect(record.getByText(/Merged with Robyn Quill/)).toBeVisible()
-  await record.getByRole('button', { name: 'Make them two again' }).click()
+  await record.getByRole('button', { name: 'Undo the merge' }).click()
   await expect(record.getByText(/Merged with/)).toHaveCount(0)
   expect(await seriousFindings(page)).toEqual([])
 

@@ -9,7 +9,7 @@ const panel = (page: Page) => page.getByRole('complementary', { name: 'Draft a c
 const press = (page: Page, name: string | RegExp) => panel(page).getByRole('button', { name }).click()
 const boards = (page: Page) => panel(page).getByRole('listitem')
 /** Boards that may be kept, replaced or rid of an item: not water, not the ends. */
-const open = (page: Page) => boards(page).filter({ has: page.getByRole('button', { name: 'Another here' }) })
+const open = (page: Page) => boards(page).filter({ has: page.getByRole('button', { name: 'Swap this one' }) })
 const bar = (page: Page) => page.getByTestId('class-bar')
 /** A draft is at most a minute and a half shorter than its class. */
 const SPARE = /(0:\d\d|1:[0-2]\d|1:30) spare/
@@ -30,7 +30,7 @@ test('a class is drafted, changed by hand and used; nothing changes before, and 
   await test.step('the frame shows it, within every check, and the bound is said', async () => {
     // On a machine with too much else to do there is a class in time, and no bound: that is said instead.
     await expect(panel(page)).toContainText(
-      /At most \d+\.\d\s% better exists|there is none better|was not worked out in time/,
+      /At best \d+\.\d\s% better is possible|there is none better|There was no time/,
     )
     await expect(bar(page)).toContainText(SPARE)
     await expect(checks(page).getByRole('status')).toHaveText('nothing to fix')
@@ -58,7 +58,7 @@ test('a class is drafted, changed by hand and used; nothing changes before, and 
   })
   await test.step('one board is replaced, the others stay', async () => {
     const before = await boards(page).locator('b').allInnerTexts()
-    await open(page).nth(2).getByRole('button', { name: 'Another here' }).click()
+    await open(page).nth(2).getByRole('button', { name: 'Swap this one' }).click()
     await drafted(page)
     const after = await boards(page).locator('b').allInnerTexts()
     expect(before.filter((title) => !after.includes(title)).length).toBeLessThanOrEqual(2)
@@ -160,7 +160,7 @@ test('stopped at once there is no draft, and the plan is as it was', async ({ pa
   await press(page, 'Draft it')
   await press(page, /^Stop/)
   await expect(panel(page).getByRole('button', { name: /Draft it|Another draft/ })).toBeVisible()
-  await press(page, 'Leave it')
+  await press(page, 'Cancel')
   await expect(bar(page)).toContainText('2:24 over')
 })
 

@@ -143,7 +143,7 @@ test('a share is dragged, and tapped, to another class', async ({ page }) => {
 
 test('who comes how often can expect how much of what is planned', async ({ page }) => {
   const reach = page.getByRole('region', { name: 'Who comes how often' })
-  await expect(reach).toContainText(/\d+ come twice a week\s*\d+ in 100/)
+  await expect(reach).toContainText(/\d+ come twice a week\s*\d+ %/)
   const twice = await reach
     .getByText(/twice a week/)
     .first()
@@ -154,7 +154,7 @@ test('who comes how often can expect how much of what is planned', async ({ page
     .first()
     .locator('..')
     .innerText()
-  const share = (text: string) => Number(/(\d+) in 100/.exec(text)?.[1])
+  const share = (text: string) => Number(/(\d+) %/.exec(text)?.[1])
   expect(share(thrice)).toBeGreaterThan(share(twice))
 })
 

@@ -3,7 +3,7 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { asksOf } from '~~/core/partners/for-board'
 import type { Block, Plan } from '~~/core/plan/schema'
 
-/** On Compose: the partners of a board that is worked in twos, in the class that goes by this plan. */
+/** On Compose: the partners of a board that is worked in twos, in the class that uses this plan. */
 const props = defineProps<{ block: Block; plan: Plan }>()
 const plans = usePlanStore()
 const library = useLibraryStore()

@@ -28,7 +28,7 @@ const percent = (share: number) => `${(share * 100).toFixed(1)}\u00A0%`
 /** While all that is known is what everybody could be served at most, it says nothing. */
 const MOST_SAID = 0.5
 const betterSaid = (gap: number) =>
-  gap < MOST_SAID ? `at most ${percent(gap / (1 - gap))} better exists` : undefined
+  gap < MOST_SAID ? `at best ${percent(gap / (1 - gap))} better is possible` : undefined
 const bestSaid = computed(() => {
   const { best } = draft
   if (!best) return 'looking for a first one'
@@ -43,7 +43,7 @@ const boundSaid = computed(() => {
   const better = betterSaid(now.gap)
   return better
     ? `${better.replace('at', 'At')} under these choices.`
-    : 'How much better there can be was not worked out in time.'
+    : 'There was no time to say how good it could get.'
 })
 const served = computed(() => [...(draft.draft?.served ?? [])].filter(({ of }) => of > 0))
 
@@ -84,7 +84,7 @@ onUnmounted(() => draft.close())
   <aside class="bench" aria-labelledby="draft-title">
     <div class="flex items-center gap-2">
       <h2 id="draft-title" class="text-20">Draft a class</h2>
-      <button type="button" class="btn ml-auto" @click="draft.close()">Leave it</button>
+      <button type="button" class="btn ml-auto" @click="draft.close()">Cancel</button>
     </div>
     <p class="text-13 text-ash">
       Worked out from what is due for each group, the worst-served first, within every check. Nothing changes
@@ -110,7 +110,7 @@ onUnmounted(() => draft.close())
     <p v-if="draft.problem" role="alert" class="told">{{ draft.problem }}</p>
 
     <details class="part" :open="isWishing" @toggle="isWishing = ($event.target as HTMLDetailsElement).open">
-      <summary>What is wished for</summary>
+      <summary>Your wishes</summary>
       <div class="wishes">
         <ChoiceRow
           v-for="category in draft.categories"
@@ -217,7 +217,7 @@ onUnmounted(() => draft.close())
             >
               <LockClosedIcon v-if="draft.isKept(block.id)" class="size-4" /> Keep
             </button>
-            <button type="button" class="btn" @click="draft.replace(block.id)">Another here</button>
+            <button type="button" class="btn" @click="draft.replace(block.id)">Swap this one</button>
             <button v-for="id in items" :key="id" type="button" class="btn" @click="draft.ban(id)">
               No {{ library.itemName(id) }}
             </button>

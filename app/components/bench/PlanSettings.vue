@@ -94,7 +94,7 @@ const firstSides = [
 <template>
   <div>
     <h2 class="text-20 leading-[26px]">The class</h2>
-    <p class="mb-2 text-13 text-ash">No board is chosen: this is the frame they stand in.</p>
+    <p class="mb-2 text-13 text-ash">Settings of the whole class.</p>
     <div class="line">
       <label for="plan-date">Day</label>
       <input id="plan-date" class="field" type="date" :value="plan.date" @change="setText('date', $event)" />

@@ -121,7 +121,7 @@ function rename(index: number, event: Event) {
       <p v-for="fault in faults" :key="fault" class="text-13 text-brick-deep" role="alert">{{ fault }}</p>
       <div class="flex gap-1">
         <button type="button" class="btn btn-main" @click="take">Take these lines</button>
-        <button type="button" class="btn" @click="typing = false">Leave it</button>
+        <button type="button" class="btn" @click="typing = false">Cancel</button>
       </div>
     </template>
     <template v-else>

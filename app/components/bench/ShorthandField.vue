@@ -65,7 +65,8 @@ function take() {
   typed.value = written()
 }
 function tell(at: number, message: string) {
-  wrong.value = `Character ${at + 1}: ${message}.`
+  const example = message.includes('how many') ? ', as in 2x10 or 4 rounds 2:00' : ''
+  wrong.value = `${message[0]!.toUpperCase()}${message.slice(1)}${example}.`
   field.value?.setSelectionRange(at, typed.value.length)
 }
 /** Escape puts back what stood here; with nothing to put back it leaves the field. */

@@ -51,7 +51,7 @@ async function copy() {
       {{ counted(store.here, 'student') }}, {{ minutes(ranMs) }} on the floor.
       <template v-if="after && after.called > 0">{{ after.called }} reps were called.</template>
       <template v-if="after && after.heldMs > 30_000"
-        >{{ minutes(after.heldMs) }} held, or waiting for a word.</template
+        >{{ minutes(after.heldMs) }} paused or waiting.</template
       >
     </p>
     <p v-if="devices > 1" class="small">

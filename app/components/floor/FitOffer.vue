@@ -21,7 +21,7 @@ function choose(offer: Offer) {
     </div>
     <button type="button" class="other" @click="isShowing = true">other ways</button>
     <button type="button" class="yes" @click="take(best)">
-      {{ best.overSec === 0 ? 'Yes, fit it' : 'Make it so' }}
+      {{ best.overSec === 0 ? 'Yes, fit it' : 'Accept' }}
     </button>
     <LazyFitWays v-if="isShowing" :ways="ways" @choose="choose" @leave="isShowing = false" />
   </section>

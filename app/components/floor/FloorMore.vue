@@ -106,7 +106,7 @@ function change() {
 </script>
 
 <template>
-  <HallSheet v-model="open" opener="More" title="Bend the class">
+  <HallSheet v-model="open" opener="More" title="Change the class">
     <template #top>
       <button type="button" class="act" :disabled="!acts.undoable.value" @click="acts.undo">
         Undo {{ acts.undoable.value ? acts.undoSays.value : '' }}

@@ -62,7 +62,7 @@ function mend() {
       >
         {{ looked ? `Do it: ${looked.does}` : 'Fix it' }}
       </button>
-      <button v-if="looked" type="button" class="btn" @click="checks.leave()">Leave it</button>
+      <button v-if="looked" type="button" class="btn" @click="checks.leave()">Cancel</button>
     </div>
     <div v-if="open" class="more">
       <p v-if="looked" class="would">

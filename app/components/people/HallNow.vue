@@ -47,7 +47,7 @@ const MOST = 4
     <p aria-live="polite">
       <template v-if="here.ids.size % 2">An odd number: one works in a three. </template>
       <template v-else>All in pairs. </template>
-      <template v-if="odd.length">Odd in number: {{ odd.map(({ name }) => name).join(', ') }}. </template>
+      <template v-if="odd.length">Odd number in {{ odd.map(({ name }) => name).join(', ') }}. </template>
       <template v-if="empty.length">Nobody from {{ empty.map(({ name }) => name).join(', ') }}.</template>
     </p>
     <template v-if="fresh.length">

@@ -94,7 +94,7 @@ const at = (moment: Date) => shortDay(moment.toISOString().slice(0, 10))
     <ul v-if="page.merges.length" class="mb-2">
       <li v-for="one in page.merges" :key="one.id">
         Merged with {{ one.name }} on {{ at(one.at) }} by {{ one.by }}.
-        <button type="button" class="link" :disabled="busy" @click="undo(one.id)">Make them two again</button>
+        <button type="button" class="link" :disabled="busy" @click="undo(one.id)">Undo the merge</button>
       </li>
     </ul>
     <div class="line">

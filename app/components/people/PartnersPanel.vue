@@ -188,7 +188,7 @@ const withPin =
         </div>
         <p class="sum">
           <b>{{ sum }}</b><template v-if="shown.cost !== null"
-            >: {{ figure(shown.cost) }}, proved least{{
+            >, the best possible pairing{{
               pairs.pins.length && round === 0 ? ' with what is pinned' : ''
             }}</template
           >

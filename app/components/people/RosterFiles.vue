@@ -73,7 +73,7 @@ async function takeOver() {
       method: 'POST',
       body: { rows: rows.length },
     })
-    outcome.value = `Taken over: ${done.added} added, ${done.changed} changed.`
+    outcome.value = `Imported: ${done.added} added, ${done.changed} changed.`
     preview.value = undefined
     emit('changed')
   } catch (error) {
@@ -125,16 +125,16 @@ const nothing = computed(
           :disabled="preview.write.length === 0 || sent !== undefined"
           @click="takeOver"
         >
-          {{ sent === undefined ? 'Take it over' : sending }}
+          {{ sent === undefined ? 'Import' : sending }}
         </button>
         <button v-if="sent === undefined" type="button" class="btn" @click="preview = undefined">
-          Leave it
+          Cancel
         </button>
         <button v-else-if="sent < preview.write.length" type="button" class="btn" @click="isStopped = true">
           Stop
         </button>
         <span v-if="preview.counts.refused" class="text-brick-deep"
-          >Nothing is taken over while a row is refused.</span
+          >Fix these rows first; nothing was imported.</span
         >
         <span v-if="nothing" class="text-ash">The roster is like this already.</span>
       </div>

@@ -45,7 +45,7 @@ async function save() {
     title="Chapters for a recording"
     says="From what really happened, as WebVTT: most players show them beside the film."
     yes="Save the file"
-    no="Leave it"
+    no="Cancel"
     :problem="problem"
     :busy="busy"
     @yes="save"

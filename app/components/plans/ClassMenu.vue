@@ -73,7 +73,7 @@ const acts = computed(() => {
     :open="asks === 'move' || asks === 'again'"
     :title="asks === 'move' ? 'Move the class' : 'Plan the class again'"
     :says="asks === 'move' ? 'Its plan says the same time from then on.' : 'With a copy of its plan.'"
-    :yes="isBeside ? 'Yes, beside it' : asks === 'move' ? 'Move it' : 'Make the class'"
+    :yes="isBeside ? 'Add it as a second class' : asks === 'move' ? 'Move it' : 'Make the class'"
     :problem="problem"
     :busy="busy"
     @yes="settle"

@@ -74,7 +74,7 @@ const add = (beside: boolean) =>
         <p v-if="problem || unread" role="alert" class="mt-3 text-brick-deep">
           {{ problem || unread }}
           <button v-if="isBeside" type="button" class="btn" :disabled="busy" @click="add(true)">
-            Yes, beside it
+            Add it as a second class
           </button>
         </p>
         <p v-if="!coming && !unread" class="mt-3 text-ash">Looking…</p>
@@ -88,7 +88,7 @@ const add = (beside: boolean) =>
                 @click="putOn(held)"
               >
                 <b>{{ longDay(held.day) }}, {{ held.startTime }}</b>
-                <span v-if="held.planId === plan.id">goes by this plan already</span>
+                <span v-if="held.planId === plan.id">uses this plan already</span>
                 <span v-else>{{ held.lengthMin }} min, in the place of “{{ held.title }}”</span>
               </button>
             </li>
@@ -97,7 +97,7 @@ const add = (beside: boolean) =>
           <form @submit.prevent="add(false)">
             <TimesFields v-model="times" :from="today" :taken="takenOn" />
             <button type="submit" class="btn btn-main mt-4" :disabled="busy">Make the class</button>
-            <button type="button" class="btn mt-4 ml-2" @click="emit('close')">Leave it</button>
+            <button type="button" class="btn mt-4 ml-2" @click="emit('close')">Cancel</button>
           </form>
         </template>
       </DialogPanel>

@@ -114,7 +114,7 @@ watch(group, () => (taken.value = undefined))
     <div class="flex flex-wrap items-center gap-2">
       <h2 id="plan-title" class="text-20">What comes when</h2>
       <span class="text-13 text-ash"
-        >minutes of work on it by class; a third of a class is reckoned for it</span
+        >minutes of work on it by class; assuming a third of each class goes to it</span
       >
       <GroupPick
         v-if="group"
@@ -129,7 +129,7 @@ watch(group, () => (taken.value = undefined))
           <tr>
             <th scope="col">Item</th>
             <th scope="col">Done</th>
-            <th scope="col">Wants</th>
+            <th scope="col">Needed</th>
             <th v-for="one in days" :key="one.day" scope="col">
               <span
                 class="day"

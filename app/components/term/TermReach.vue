@@ -25,7 +25,7 @@ const better = ({ better: found }: MissedItem) =>
       <GroupSash :group="one.group" />
       <p v-for="part in one.byTimes" :key="part.times" class="part">
         <span>{{ part.heads }} come{{ part.heads === 1 ? 's' : '' }} {{ often(part.times) }} a week</span>
-        <b>{{ Math.round(part.share * 100) }} in 100</b>
+        <b>{{ Math.round(part.share * 100) }} %</b>
       </p>
       <p v-if="one.byTimes.length === 0" class="text-ash">Nobody from it has come yet.</p>
       <ul v-if="one.missed.length" class="text-13">

@@ -110,7 +110,7 @@ async function end({ id, says }: Notice, ended: boolean) {
       <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
       <div class="flex gap-2">
         <button type="submit" class="btn btn-main" :disabled="busy">Keep it</button>
-        <button type="button" class="btn" @click="writing = undefined">Leave it</button>
+        <button type="button" class="btn" @click="writing = undefined">Cancel</button>
       </div>
     </form>
   </TodayColumn>

@@ -132,7 +132,7 @@ function askForClass(forFloor: boolean) {
   isForFloor.value = forFloor
   isAsking.value = true
 }
-/** To the class that goes by this plan; where none does, it is asked which should. */
+/** To the class that uses this plan; where none does, it is asked which should. */
 async function toFloor() {
   if (store.looked?.by === 'draft') return store.sayNotNow()
   const { held } = store
@@ -218,7 +218,7 @@ const dated = computed(() => {
               type="button"
               class="on-class"
               :class="{ none: !store.held }"
-              :title="store.held ? 'Use this plan on a class' : 'No class goes by this plan yet'"
+              :title="store.held ? 'Use this plan on a class' : 'No class uses this plan yet'"
               @click="askForClass(false)"
             >
               {{ dated || 'Use it on a class…' }}
@@ -309,7 +309,7 @@ const dated = computed(() => {
     <LazyUsePlanOn
       v-if="store.plan && isAsking"
       :plan="{ id: store.id, title: store.plan.title }"
-      :why="isForFloor ? 'No class that is to come goes by this plan. Which one should run it?' : undefined"
+      :why="isForFloor ? 'No class to come uses this plan. Which one should run it?' : undefined"
       @close="isAsking = false"
       @used="used"
     />

@@ -99,7 +99,7 @@ async function blank() {
     <p v-if="problem" role="alert" class="py-6 text-brick-deep">{{ problem }}</p>
     <p v-else-if="!plans" class="py-6 text-ash">Looking…</p>
     <p v-else-if="plans.length === 0" class="py-6 text-ash">
-      No plan yet. Start blank: two posts and an empty floor.
+      No plan yet. Start blank, or bring in a plan file.
     </p>
     <template v-else>
       <div class="tools">

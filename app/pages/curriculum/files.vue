@@ -164,7 +164,7 @@ const WORDS = { reading: 'Reading the file', sending: 'Sending', writing: 'Takin
           >.
         </p>
         <p v-if="counts.refused" class="text-brick-deep">
-          While a row is refused nothing is taken over. Mend the file and choose it again.
+          Fix these rows first; nothing was imported. Then choose the file again.
         </p>
         <p v-else-if="nothing" class="text-ash">Nothing would change: all of it is like this already.</p>
         <div class="mt-2 flex gap-2">
@@ -174,9 +174,9 @@ const WORDS = { reading: 'Reading the file', sending: 'Sending', writing: 'Takin
             :disabled="counts.refused > 0 || nothing"
             @click="file.takeOver()"
           >
-            Take it over
+            Import
           </button>
-          <button type="button" class="btn" @click="file.reset()">Leave it</button>
+          <button type="button" class="btn" @click="file.reset()">Cancel</button>
         </div>
         <ImportRows class="mt-4" :rows="file.read.value.preview.rows" />
       </template>

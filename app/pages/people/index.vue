@@ -100,7 +100,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 })
 const status = computed(() => {
   const phase = store.run?.phase
-  if (phase === 'finished') return 'The class is over; a correction now writes the ledger anew.'
+  if (phase === 'finished') return 'The class is over; changes now update each student’s record.'
   if (phase === 'running' || phase === 'paused') return 'The class is on: “late” counts from this moment.'
   return 'The register is open before the class.'
 })

@@ -17,7 +17,7 @@ export const timeClosing: Check = {
       tell(
         ms === 0
           ? 'The class has no cool-down and no closing.'
-          : `Only ${minutes(ms)} are left to cool down and close.`,
+          : `Only ${minutes(ms)} is left to cool down and close.`,
         `at least ${minutes(limits.closing * 60_000)}`,
         { blocks: ends.map(({ block }) => block.id) },
       ),

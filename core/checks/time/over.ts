@@ -15,7 +15,7 @@ export const timeOver: Check = {
     const past = timeline.blocks.filter(({ at, ms }) => at + ms > plan.lengthMin * 60_000)
     return [
       tell(
-        `The class overhangs by ${minutes(-timeline.spareMs)}; ${bow}.`,
+        `The class runs ${minutes(-timeline.spareMs)} over; ${bow}.`,
         `${minutes(timeline.totalMs)} planned in ${plan.lengthMin}:00`,
         { blocks: past.map(({ block }) => block.id) },
       ),

@@ -5,6 +5,8 @@ import { listed, namesOf, type BlockFacts, type GroupFacts } from '../ground'
 import { unreadyRegions } from './preparation'
 
 const tell = telling('warmup.prepare', 'warn')
+/** Units of preparation below which little is missing. */
+const A_LITTLE = 0.5
 
 /**
  * Blocks that load a body region which the warm-up has not prepared, told as one: one warm-up closes all of the gaps. Fix: the
@@ -27,11 +29,15 @@ export const warmupPrepare: Check = {
     const who = ground.groups.filter((group) => cold.has(group))
     const [first] = blocks
     if (!first) return []
-    const others = blocks.length === 1 ? ' loads' : ` and ${blocks.length - 1} more load`
+    const others = blocks.length === 1 ? '' : ` and ${blocks.length - 1} more`
+    const much =
+      Math.max(...[...regions.values()].map(({ lack }) => lack)) < A_LITTLE ? 'a little more' : 'more'
     return [
       tell(
-        `${first.block.title}${others} ${listed([...regions.keys()])}, not yet prepared for ${namesOf(who, ground)}.`,
-        `short of ${listed([...regions].map(([region, { lack, of }]) => `${lack.toFixed(1)} ${region} for ${of}`))}`,
+        `Prepare ${listed([...regions.keys()])} ${much} before ${first.block.title}${others}: ${namesOf(who, ground)}.`,
+        listed(
+          [...regions].map(([region, { lack, of }]) => `${region} short by ${lack.toFixed(1)} for ${of}`),
+        ),
         { blocks: blocks.map(({ block }) => block.id), groups: who.map(({ group }) => group.id) },
       ),
     ]

@@ -35,19 +35,19 @@ export const warmupPulse: Check = {
     for (const group of ground.groups) {
       const first = firstPower(ground, group)
       if (!first || first.raisedMs >= need) continue
-      const { id, title } = first.block.block
+      const { id } = first.block.block
       const known = found.get(id)
       if (known) known.groups.push(group)
       else
         found.set(id, {
-          says: `${ground.name(first.item)} in ${title} comes cold`,
+          says: `Not warm enough for ${ground.name(first.item)} yet`,
           raisedMs: first.raisedMs,
           groups: [group],
         })
     }
     return [...found].map(([block, { says, raisedMs, groups }]): Finding =>
       tell(
-        `${says} for ${namesOf(groups, ground)}.`,
+        `${says}: ${namesOf(groups, ground)}.`,
         `${minutes(raisedMs)} of raised pulse before it, at least ${minutes(need)}`,
         {
           blocks: [block],

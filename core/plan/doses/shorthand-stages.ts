@@ -55,13 +55,12 @@ export function readStages(reader: Reader, what: string, readDose: () => unknown
   while (reader.here.kind === 'text') {
     const stage: Raw = { title: reader.text(`the name of the ${what}`) }
     readPlace(reader, stage)
-    if (!reader.takeIf('[')) throw new Wrong(reader.here.at, `“[” and the dose of the ${what} is wanted here`)
+    if (!reader.takeIf('[')) throw new Wrong(reader.here.at, `write “[” and the dose of the ${what}`)
     stage.dose = readDose()
-    if (!reader.takeIf(']')) throw new Wrong(reader.here.at, '“]” is wanted here')
+    if (!reader.takeIf(']')) throw new Wrong(reader.here.at, 'write “]”')
     stages.push(stage)
   }
-  if (stages.length === 0)
-    throw new Wrong(reader.here.at, `the name of the first ${what} in quotes is wanted here`)
+  if (stages.length === 0) throw new Wrong(reader.here.at, `write the name of the first ${what} in quotes`)
   return stages
 }
 

@@ -84,12 +84,12 @@ export class Reader {
     return true
   }
   want(kind: TokenKind, wanted: string): Token {
-    if (this.here.kind !== kind) throw new Wrong(this.here.at, `${wanted} is wanted here`)
+    if (this.here.kind !== kind) throw new Wrong(this.here.at, `write ${wanted}`)
     return this.take()
   }
   whole(wanted: string): number {
     const token = this.want('number', wanted)
-    if (!/^\d+$/.test(token.text)) throw new Wrong(token.at, `${wanted} is wanted here`)
+    if (!/^\d+$/.test(token.text)) throw new Wrong(token.at, `write ${wanted}`)
     return Number(token.text)
   }
   /** Seconds, from `20`, `1.5`, `1:30`, `20s`, `5 min`. */

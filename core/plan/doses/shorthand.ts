@@ -52,7 +52,7 @@ function valueOf({ takes, words }: Modifier, reader: Reader): unknown {
     case 'names': {
       const first = reader.text('the name of the first role in quotes')
       if (!reader.takeIf('/'))
-        throw new Wrong(reader.here.at, '“/” and the name of the second role is wanted here')
+        throw new Wrong(reader.here.at, 'write “/” and the name of the second role in quotes')
       return [first, reader.text('the name of the second role in quotes')]
     }
     case 'texts': {

@@ -271,6 +271,13 @@ describe('side.balance', () => {
     expect(found('side.balance', made(count(8, { alternate: true })), facts)).toEqual([])
   })
 
+  it('exactly a tenth apart is even enough, one rep more is not', () => {
+    const sides = (right: number, left: number) =>
+      found('side.balance', made(count(right, { side: 'R' }), count(left, { side: 'L' })), facts)
+    expect(sides(20, 18)).toEqual([])
+    expect(sides(20, 17)).toHaveLength(1)
+  })
+
   it('reps and seconds are not added up: rounds of a minute a side do not make 12 and 8 even', () => {
     const rounds = { kind: 'rounds', rounds: 1, workSec: 60, sides: 2 }
     const uneven = [count(12, { side: 'R' }), count(8, { side: 'L' })]

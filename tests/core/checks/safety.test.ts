@@ -96,7 +96,10 @@ describe('warmup.pulse', () => {
   it('jumps before three minutes of raised pulse are told, and mended by what is missing', () => {
     const made = plan([warm('r', 'run', 100), drill('h', 'hop')])
     expect(found('warmup.pulse', made, facts)).toMatchObject([
-      { says: 'Hop in h comes cold for white.', figures: '1:40 of raised pulse before it, at least 3:00' },
+      {
+        says: 'Not warm enough for Hop yet: white.',
+        figures: '1:40 of raised pulse before it, at least 3:00',
+      },
     ])
     const after = mendedAway('warmup.pulse', made, facts)
     expect(after.blocks[1]).toMatchObject({ technique: 'run', dose: { sec: 80 } })
@@ -161,6 +164,12 @@ describe('load', () => {
     const made = plan([at('a', 4, 600), at('b', 5, 900), at('c', 8, 200)])
     expect(found('load.peak', made)).toMatchObject([{ severity: 'hint', blocks: ['c'] }])
     expect(mendedAway('load.peak', made).blocks.map(({ id }) => id)).toEqual(['a', 'c', 'b'])
+  })
+
+  it('of boards that are equally hard the first counts: one as hard before them is peak enough', () => {
+    expect(
+      found('load.peak', plan([at('a', 4, 600), at('b', 8, 200), at('c', 4, 700), at('d', 8, 200)])),
+    ).toEqual([])
   })
 
   it('half an hour without a peak is told', () => {

@@ -15,7 +15,7 @@ describe('time.over', () => {
       {
         code: 'time.over',
         severity: 'warn',
-        says: 'The class overhangs by 0:20; the bow would come at 18:35:20.',
+        says: 'The class runs 0:20 over; the bow would come at 18:35:20.',
         figures: '5:20 planned in 5:00',
         blocks: ['b'],
         groups: [],
@@ -106,7 +106,7 @@ describe('time.closing', () => {
     ])
     const short = plan([work('a', 60), block('bow', { phase: 'closing', dose: fixed(100) })])
     expect(found('time.closing', short)).toMatchObject([
-      { says: 'Only 1:40 are left to cool down and close.' },
+      { says: 'Only 1:40 is left to cool down and close.' },
     ])
     expect(found('time.closing', plan([work('a', 60), end]))).toEqual([])
   })

@@ -80,7 +80,7 @@ describe('a table from a spreadsheet', () => {
 
   it.each([
     ['', 'The file is empty.'],
-    ['name,name\na,b', 'The column "name" is there twice.'],
+    ['name,name\na,b', 'The column "name" is listed twice.'],
     ['name,category\n"Kick,kicks\n', 'A quote that is opened is not closed, near row 2.'],
   ])('%j is told to be wrong', (text, said) => expect(readTable(text)).toEqual({ wrong: said }))
 })

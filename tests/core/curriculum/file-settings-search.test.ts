@@ -33,7 +33,7 @@ describe('the curriculum file', () => {
     [{ version: 2 }, 'version', 'must be 1'],
     [{ format: 'other' }, 'format', 'must be "golden-lintel/curriculum"'],
     [{ items: [{ ...item('kick'), sides: 5 }] }, 'items[0].sides', 'must be 1 or 2'],
-    [{ items: [item('kick'), item('kick')] }, 'items[1].id', '"kick" is there twice'],
+    [{ items: [item('kick'), item('kick')] }, 'items[1].id', '"kick" is listed twice'],
     [
       { items: [{ ...item('kick'), preferred: 'x' }] },
       'items[0].preferred',
@@ -123,7 +123,7 @@ describe('the settings of a club', () => {
         ],
       },
       'classDays[1].start',
-      'monday at 18:30 is there twice',
+      'Monday 18:30 is listed twice',
     ],
     [
       {
@@ -135,7 +135,7 @@ describe('the settings of a club', () => {
         },
       },
       'hall.kit[1].name',
-      '"pad" is there twice',
+      '"pad" is listed twice',
     ],
   ])('refuse %j', (more, path, message) => {
     const read = readSettings({ name: 'Ours', zone: 'UTC', ...more })

@@ -47,7 +47,7 @@ describe('an item', () => {
   })
 
   it.each([
-    [{ name: '' }, 'name: must be text of 1 to 120 characters'],
+    [{ name: '' }, 'name: is empty: it must be text of 1 to 120 characters'],
     [{ category: 'dancing' }, /^category: must be one of hands, kicks/],
     [{ layers: [] }, 'layers: must be a list of 1 to 20'],
     [{ layers: [{}] }, 'layers[0].name: is missing: it must be text of 1 to 120 characters'],
@@ -76,15 +76,15 @@ describe('an item', () => {
 
   it.each([
     [{ preferred: 'Foot' }, 'preferred: must be the name or one of the aliases'],
-    [{ aliases: ['Snap', 'Snap'] }, 'aliases[1]: "Snap" is there twice'],
-    [{ aliases: ['kick'] }, 'aliases[0]: "kick" is there twice'],
+    [{ aliases: ['Snap', 'Snap'] }, 'aliases[1]: "Snap" is listed twice'],
+    [{ aliases: ['kick'] }, 'aliases[0]: "kick" is listed twice'],
     [{ repSec: { teach: 2, full: 3 } }, 'repSec.full: must not be longer than the time at teaching speed'],
     [{ headContact: true }, 'headContact: needs a contact level above none'],
     [{ prerequisites: [{ item: 'kick' }] }, 'prerequisites[0].item: cannot be the item itself'],
     [{ prerequisites: [{ item: 'step', from: 9 }] }, 'prerequisites[0].from: must be one of its 3 layers'],
     [
       { prerequisites: [{ item: 'step' }, { item: 'step', layer: 2 }] },
-      'prerequisites[1].item: "step" is there twice',
+      'prerequisites[1].item: "step" is listed twice',
     ],
   ])('does not take %j together', (more, told) => expect(itemFaults(more)).toEqual([told]))
 

@@ -34,11 +34,11 @@ describe('a rank ladder', () => {
       'ranks',
       'must be one: this ladder has no ranks',
     ],
-    [{ kind: 'ranks', ranks: [rank(), rank({ name: 'Other' })] }, 'ranks[1].id', '"white" is there twice'],
+    [{ kind: 'ranks', ranks: [rank(), rank({ name: 'Other' })] }, 'ranks[1].id', '"white" is listed twice'],
     [
       { kind: 'ranks', ranks: [rank(), rank({ id: 'b', name: 'WHITE' })] },
       'ranks[1].name',
-      '"WHITE" is there twice',
+      '"WHITE" is listed twice',
     ],
     [{ kind: 'ranks', ranks: [rank({ colour: 'white' })] }, 'ranks[0].colour', 'must be a colour, #RRGGBB'],
     [
@@ -49,7 +49,7 @@ describe('a rank ladder', () => {
     [
       { kind: 'ranks', ranks: [rank({ variants: [{ under: 12 }, { under: 12 }] })] },
       'ranks[0].variants[1].under',
-      '12 is there twice',
+      '12 is listed twice',
     ],
   ])('refuses %j', (json, path, message) => {
     expect(readLadder(json)).toEqual({ ok: false, faults: [{ path, message }] })

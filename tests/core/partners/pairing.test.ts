@@ -130,6 +130,18 @@ describe('rules and costs', () => {
     expect(pairStudents(roster(pair, { recent: [['b', 'a', 2]] })).cost).toBe(10 + 3 + 4 + 30 - 20)
   })
 
+  it('years count while the younger is under sixteen, and no longer at sixteen', () => {
+    const ages = (a: number, b: number) =>
+      pairStudents(
+        roster([
+          { id: 'a', age: a },
+          { id: 'b', age: b },
+        ]),
+      ).cost
+    expect([ages(16, 20), ages(16, 40)]).toEqual([0, 0])
+    expect(ages(15, 20)).toBeGreaterThan(0)
+  })
+
   it('contact forbids unlike masses exactly at the ratio, and minors with adults unless they may', () => {
     const left = (a: object, b: object) =>
       pairStudents(

@@ -35,6 +35,11 @@ describe('corrections that stay open', () => {
     expect(one).toMatchObject({ state: 'open', seen: 2, right: 1, returned: true, first: 1000, last: 3000 })
   })
 
+  it('stay one that returned, however often it is seen right after that', () => {
+    const all = [saw(1, 'seen'), saw(2, 'right'), saw(3, 'seen'), saw(4, 'right')]
+    expect(correctionsOf(all)[0]).toMatchObject({ state: 'closed', returned: true })
+  })
+
   it('do not call it a return when the fault was open all along', () => {
     expect(correctionsOf([saw(1, 'seen'), saw(2, 'seen')])[0]).toMatchObject({ seen: 2, returned: false })
   })

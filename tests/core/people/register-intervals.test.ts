@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { PresenceMark } from '../../../core/floor/events'
 import { replay } from '../../../core/floor/run'
 import { attendanceOf, readRegister } from '../../../core/people/register'
-import { block, fixed, plan } from '../make'
+import { creditPlan } from '../../../core/people/credit'
+import { block, count, fixed, plan } from '../make'
 
 /** Who leaves and comes back, or sits out after leaving: credited with what they were there for, and nothing between. */
 const START = 1_000_000
@@ -53,6 +54,31 @@ describe('left, then', () => {
       out: [[100, 300]],
     })
   })
+})
+
+it('somebody who was never tapped and leaves was there until then', () => {
+  expect(credited(taps(['left', 250]))).toMatchObject({ fromSec: 0, toSec: 250 })
+})
+
+it('a rep that is called as somebody leaves is not theirs, the one before it is', () => {
+  const byWord = plan([block('k', { technique: 'kick', dose: count(3, { by: 'word' }) })])
+  const events = [
+    { id: id(90), kind: 'start' as const, at: START },
+    ...[1, 2, 3].map((rep) => ({
+      id: id(90 + rep),
+      kind: 'count' as const,
+      at: START + rep * 10_000,
+      block: 'k',
+      rep,
+    })),
+    { id: id(99), kind: 'finish' as const, at: START + 40_000 },
+  ]
+  const run = replay(byWord, events, START + 40_000)
+  const present = (leftAt: number) =>
+    attendanceOf(run, taps(['here', -60], ['left', leftAt]), [{ id: SAM, group: byWord.groups[0]!.id }])
+  const reps = (leftAt: number) =>
+    creditPlan(byWord, present(leftAt))[0]?.practice.map((row) => row.reps)[0] ?? 0
+  expect([reps(20), reps(20.001), reps(40)]).toEqual([1, 2, 3])
 })
 
 describe('sitting out', () => {

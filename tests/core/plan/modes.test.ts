@@ -7,6 +7,15 @@ const groups = [group('white'), group('green'), group('blue')]
 const one = (more: Record<string, unknown>): Plan => plan([block('b', more)], { groups })
 const of = (made: Plan, id: string) => expandPlan(made).groups.find((g) => g.id === id)!
 
+it('boards that stand as they were go to the other side first where the plan does', () => {
+  const right = plan([block('b', { technique: 'kick', dose: count(3, { alternate: true }) })])
+  const [first, second] = [right, { ...right, firstSide: 'L' as const }].map(
+    (made) => expandPlan(made).groups[0]!.practice[0],
+  )
+  expect([first?.repsR, first?.repsL]).toEqual([2, 1])
+  expect([second?.repsR, second?.repsL]).toEqual([1, 2])
+})
+
 describe('one count', () => {
   const made = one({
     mode: 'oneCount',

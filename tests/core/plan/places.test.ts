@@ -30,6 +30,25 @@ const practiceOf = (fields: object) => {
 const pairs = (fields: object = {}) => count(4, { roles: 2, ...fields })
 const check = { technique: 'check' }
 
+describe('reps that are estimated', () => {
+  it('are those that went whole into the time', () => {
+    const [row] = practiceOf({
+      technique: 'kick',
+      dose: { kind: 'rounds', rounds: 1, workSec: 11, tempoSec: 3 },
+    })
+    expect(row).toMatchObject({ reps: 3, estimated: true })
+  })
+
+  it('are estimated for the item that answers, too', () => {
+    const rounds = { kind: 'rounds', rounds: 1, workSec: 11, tempoSec: 3, roles: 2 }
+    const rows = practiceOf({ technique: 'kick', receives: check, dose: rounds })
+    expect(rows.map(({ technique, reps, estimated }) => [technique, reps, estimated])).toEqual([
+      ['check', 3, true],
+      ['kick', 3, true],
+    ])
+  })
+})
+
 describe('the other role’s item', () => {
   it('takes the time and the reps of the turn in which a student receives', () => {
     const rows = practiceOf({ technique: 'kick', receives: check, dose: pairs({ sides: 2 }) })

@@ -144,10 +144,10 @@ describe('a document that is edited in place', () => {
 
   it('what the server refuses is told with its fields', async () => {
     const kept = open()
-    answer = () => Promise.reject(new ApiProblem(422, [{ path: 'ranks', message: 'cannot leave out Teal' }]))
+    answer = () => Promise.reject(new ApiProblem(422, [{ path: 'ranks', message: 'Teal cannot be removed' }]))
     kept.change({ name: 'x' })
     await soon()
-    expect([kept.state.value, kept.faultAt('ranks')]).toEqual(['refused', 'cannot leave out Teal'])
+    expect([kept.state.value, kept.faultAt('ranks')]).toEqual(['refused', 'Teal cannot be removed'])
   })
 
   it('over somebody else’s save it asks: theirs, with mine a step of undo away, or mine over theirs', async () => {

@@ -84,7 +84,7 @@ async function added(id: string, student: Student) {
           <option v-for="one in library.groups" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select>
         <label v-if="archived" class="tick"
-          ><input v-model="withArchived" type="checkbox" /> the archived too</label
+          ><input v-model="withArchived" type="checkbox" /> show archived</label
         >
       </div>
       <table v-if="shown.length" class="ruled">
