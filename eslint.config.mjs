@@ -45,6 +45,20 @@ export default tseslint.config(
     },
   },
   {
+    files: ['app/**', 'server/**'],
+    ignores: ['server/db/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'BinaryExpression[operator=/^[!=]==$/] > Literal[value=/^(head|instructor|assistant|desk)$/]',
+          message: 'Who may what is asked of shared/access.ts (in pages: useMay).',
+        },
+      ],
+    },
+  },
+  {
     files: ['core/**/*.ts'],
     rules: {
       'no-restricted-imports': ['error', { patterns: [{ group: outward, message: 'The core is pure.' }] }],

@@ -1,17 +1,127 @@
+import {
+  mayAsk,
+  OPEN_ROUTES,
+  READER_ROUTES,
+  ROUTES,
+  STUDENT_FIELDS,
+  WALL_ROUTES,
+  type Route,
+} from '../shared/access'
 import { ROLES } from '../shared/roles'
-import { ACCESS, OPEN_ROUTES, READER_ROUTES, STUDENT_FIELDS, WALL_ROUTES } from './access'
+
+/** The rows and fields a route reaches, in words, where a role sees fewer than another. */
+const REACH: Record<Route, string> = {
+  'GET /api/today': 'the next and the last class; students by the fields of the role',
+  'GET /api/library': 'the club, ranks, groups, items, syllabus, shapes, settings',
+  'GET /api/changes': 'that something of the club was changed, never what it holds',
+  'POST /api/auth/sign-out': 'their own session',
+  'PUT /api/account/password': 'their own password, with the present one',
+  'GET /api/accounts': 'who signs in, with address and role',
+  'POST /api/accounts': 'a new account',
+  'PUT /api/accounts/:id': 'an account’s role; never the last head’s',
+  'DELETE /api/accounts/:id': 'an account and its sessions; what it did stays in the records',
+  'GET /api/classes': 'day, hour, title, teacher and state',
+  'GET /api/classes/:id':
+    'plan, events, register; assistants and the desk from the day before to the day after; students by the fields of the role',
+  'GET /api/classes/:id/events': 'as the class',
+  'POST /api/classes/:id/events':
+    'assistants and the desk from the day before to the day after; the desk the register only',
+  'POST /api/classes/:id/guests': 'a visitor or trial student on the register of one class',
+  'GET /api/classes/:id/partners':
+    'who works with whom; what speaks for and against a pair for those who teach',
+  'PUT /api/classes/:id/partners/:board': 'as they are read',
+  'GET /api/classes/:id/plan': 'the plan as a file',
+  'GET /api/classes/:id/amendments': 'what was corrected since it was finished, for whom, by whom and why',
+  'GET /api/classes/:id/register': 'the register as a file',
+  'POST /api/classes': 'a new class',
+  'PUT /api/classes/:id': 'the time of a class that has not begun',
+  'PUT /api/classes/:id/plan': 'the plan of a class that has not begun',
+  'POST /api/classes/:id/preview': 'what a correction would change, and for whom; nothing is kept',
+  'POST /api/classes/:id/settle':
+    'a class that was set aside because its record could not be worked out, tried again',
+  'PUT /api/classes/:id/put-away': 'put away out of the lists',
+  'DELETE /api/classes/:id': 'a class of which nothing was recorded',
+  'GET /api/plans': 'titles and figures',
+  'POST /api/plans': 'a new plan',
+  'GET /api/plans/:id': 'all of it',
+  'PUT /api/plans/:id': 'all of it',
+  'PUT /api/plans/:id/put-away': 'put away out of the list',
+  'DELETE /api/plans/:id': 'a plan that no class has or had',
+  'PUT /api/plans/:id/versions/:version': 'a version’s name',
+  'GET /api/plans/:id/versions': 'who saved what when',
+  'GET /api/plans/:id/versions/:version': 'all of it',
+  'GET /api/students': 'active students by the fields of the role',
+  'GET /api/walls': 'the links of walls, without their keys',
+  'POST /api/walls': 'a new link; its key is told once',
+  'DELETE /api/walls/:id': 'a wall’s link ends',
+  'GET /api/incidents': 'what happened to whom in class; written to the trail',
+  'GET /api/readers': 'the door readers, without their keys',
+  'POST /api/readers': 'a new reader; its key is told once',
+  'DELETE /api/readers/:id': 'a reader’s key ends',
+  'GET /api/classes/:id/door': 'what the door reader heard of a class, as the class',
+  'PUT /api/roster/:id/tag': 'whose a tag is',
+  'GET /api/roster': 'everybody, the archived too; health notes for those who teach; written to the trail',
+  'GET /api/roster/file': 'the roster as CSV; notes for those who teach; written to the trail',
+  'POST /api/roster': 'a new student; health notes by those who teach',
+  'POST /api/roster/imports/:id/rows': 'their own import',
+  'POST /api/roster/imports/:id/take-over': 'their own import, all or nothing',
+  'DELETE /api/roster/imports/:id': 'their own import',
+  'GET /api/roster/:id':
+    'all that the roster knows of one; health notes for those who teach; written to the trail',
+  'PUT /api/roster/:id': 'as it is read',
+  'POST /api/roster/:id/merge': 'another record becomes this student’s',
+  'PUT /api/merges/:id/undone': 'the two records are two again',
+  'GET /api/roster/:id/file': 'everything about one person, as a file marked as such; written to the trail',
+  'POST /api/roster/:id/erase': 'one person, for good; what the class did stays',
+  'PUT /api/roster/:id/keep': 'a guest becomes a member',
+  'PUT /api/roster/:id/archive': 'archived, or brought back',
+  'GET /api/students/:id': 'all of it; of a minor written to the trail',
+  'PUT /api/students/:id/group': 'the group they train with',
+  'PUT /api/students/:id/layer': 'the version of an item they work at',
+  'GET /api/series/:id': 'a series, what was held of it, and who was there',
+  'PUT /api/series/:id': 'all of it',
+  'DELETE /api/series/:id': 'all of it',
+  'GET /api/classes/:id/chapters': 'chapters for a recording of the class',
+  'POST /api/marks': 'a mark on a student’s item',
+  'POST /api/corrections': 'a fault that was seen, or seen right',
+  'GET /api/items/:id/corrections': 'what stays open of an item, by student',
+  'POST /api/notices': 'something to be read out',
+  'PUT /api/notices/:id': 'all of it',
+  'PUT /api/notices/:id/ended': 'taken off the list, or put back',
+  'GET /api/balance': 'what each group worked on, by week, and where its time went',
+  'GET /api/programmes': 'themes of weeks and programmes of months',
+  'PUT /api/programmes/:id': 'all of it',
+  'GET /api/term/places': 'what of the term was put on a class by hand',
+  'PUT /api/term/places': 'all of it',
+  'GET /api/attendance': 'how everybody came in the last twelve weeks',
+  'GET /api/practised': 'every student by every item, from the summaries; as a file written to the trail',
+  'GET /api/club/expected': 'students with what they practised',
+  'GET /api/club/file': 'the club as a file, personal data in it; written to the trail',
+  'GET /api/items/:id': 'where it is used and when it was last worked',
+  'PUT /api/items/:id': 'all of it',
+  'DELETE /api/items/:id': 'put away, or deleted when nothing speaks of it',
+  'POST /api/items/:id/restore': 'brought back',
+  'PUT /api/syllabus': 'all of it',
+  'PUT /api/ladder': 'ranks and groups',
+  'PUT /api/settings': 'all of them',
+  'PUT /api/shapes/:id': 'all of it',
+  'DELETE /api/shapes/:id': 'all of it',
+  'POST /api/imports/:id/rows': 'their own import',
+  'POST /api/imports/:id/take-over': 'their own import',
+  'DELETE /api/imports/:id': 'their own import',
+}
 
 /** The table of access as a page of the documents. */
 export function accessPage(): string {
-  const routes = Object.entries(ACCESS).map(([route, { roles, reach }]) => {
-    const cells = ROLES.map((role) => ((roles as readonly string[]).includes(role) ? '●' : ''))
-    return `| \`${route}\` | ${cells.join(' | ')} | ${reach} |`
+  const routes = (Object.keys(ROUTES) as Route[]).map((route) => {
+    const cells = ROLES.map((role) => (mayAsk(role, route) ? '●' : ''))
+    return `| \`${route}\` | ${cells.join(' | ')} | ${REACH[route]} |`
   })
   const fields = ROLES.map((role) => `| ${role} | ${STUDENT_FIELDS[role].join(', ')} |`)
   return [
     '# Who may do what',
     '',
-    'Made from `server/access.ts` by `npm run docs`; a test asks every route in every role and holds this page to the table.',
+    'Made from `shared/access.ts` by `npm run docs`; a test asks every route in every role and holds this page to the table.',
     '',
     'Head: everything. Instructor: plan, run, log, mark. Assistant: run and register, on the floor. Desk: roster and register.',
     'Assistants and the desk reach classes from the day before to the day after; the desk’s taps are of the register only.',

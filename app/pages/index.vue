@@ -21,8 +21,7 @@ const data = shallowRef<Today>()
 const problem = ref('')
 const busy = ref(false)
 const mayWrite = useMayWrite()
-const { user } = useUserSession()
-const mayRun = computed(() => user.value?.role !== 'desk')
+const mayRun = useMayRun()
 const planning = usePlanning()
 
 const read = inOrder(

@@ -12,8 +12,8 @@ interface Ranks {
 }
 const library = useLibraryStore()
 const route = useRoute()
-const { user } = useUserSession()
-const readonly = computed(() => user.value?.role !== 'head')
+const mayChange = useMay('PUT /api/settings')
+const readonly = computed(() => !mayChange.value)
 const problem = ref('')
 const scope = getCurrentScope()
 const settings = shallowRef<KeptDocument<ClubSettings>>()

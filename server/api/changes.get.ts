@@ -1,7 +1,7 @@
 import { clockNow } from '../http/clock'
 import { z } from 'zod'
 import { isTold, type Change } from '../../shared/changes'
-import { mayAsk } from '../access'
+import { mayAsk } from '../../shared/access'
 import { useDatabase } from '../http/database'
 import { listen } from '../http/listeners'
 import { answering } from '../http/route'

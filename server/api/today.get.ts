@@ -1,6 +1,6 @@
 import { clockNow } from '../http/clock'
 import { query } from '../http/route'
-import { mayAsk } from '../access'
+import { mayAsk } from '../../shared/access'
 import { dayIn } from '../services/calendar'
 import { setAside } from '../services/settle'
 import { roster } from '../services/roster'

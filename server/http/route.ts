@@ -1,6 +1,6 @@
 import type { EventHandler, H3Event } from 'h3'
 import type { z } from 'zod'
-import { mayAsk, type Route } from '../access'
+import { mayAsk, type Route } from '../../shared/access'
 import { inClub, readClub, type Club } from '../db/in-club'
 import { notFound, notYours } from '../services/refusal'
 import type { SignedIn } from '../services/sessions'

@@ -1,4 +1,4 @@
-import { OPEN_ROUTES, READER_ROUTES, WALL_ROUTES } from '../access'
+import { OPEN_ROUTES, READER_ROUTES, WALL_ROUTES } from '../../shared/access'
 import { asHttp, Problem, problemOf } from '../http/problem'
 import { sessionIdIn, signedIn } from '../http/session'
 

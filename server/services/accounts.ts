@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import { fault } from '../../core/kernel/faults'
 import { name, oneOf, record } from '../../core/kernel/fields'
+import { keepsAccounts } from '../../shared/access'
 import { ROLES, type Role } from '../../shared/roles'
 import type { Database } from '../db/connect'
 import { databaseError, DUPLICATE, inClub, type Club } from '../db/in-club'
@@ -55,7 +56,7 @@ async function refuseLastHead(club: Club, id: string): Promise<void> {
 export async function changeRole(club: Club, userId: string, id: string, role: Role): Promise<void> {
   await club.lock()
   if (!(await club.users.locked({ id }))) throw notFound('account')
-  if (role !== 'head') await refuseLastHead(club, id)
+  if (!keepsAccounts(role)) await refuseLastHead(club, id)
   await club.users.change({ id }, { role })
   await club.changed('session', id, 'role changed', userId)
 }

@@ -1,7 +1,7 @@
 import type { RosterStudent } from '../../shared/answers'
 import { ageOn } from '../../core/people/student'
 import type { Role } from '../../shared/roles'
-import { seesOf } from '../access'
+import { seesOf } from '../../shared/access'
 import type { Club } from '../db/in-club'
 import type { StudentRow } from '../db/rows'
 import { ownLayers } from './own-layers'

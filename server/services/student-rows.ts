@@ -1,7 +1,7 @@
 import { fault } from '../../core/kernel/faults'
 import { readStudent, type RosterGround, type Student } from '../../core/people/student'
 import type { Role } from '../../shared/roles'
-import { seesHealth } from '../access'
+import { seesHealth } from '../../shared/access'
 import type { Club } from '../db/in-club'
 import type { StudentRow } from '../db/rows'
 import { dayIn } from './calendar'

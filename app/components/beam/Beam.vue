@@ -4,12 +4,12 @@
  * there.
  */
 const mayWrite = useMayWrite()
-const { user } = useUserSession()
+const runs = useMayRun()
 const doorways = computed(() =>
   [
     { to: '/', name: 'Today', isOpen: true },
     { to: '/compose', name: 'Compose', isOpen: mayWrite.value },
-    { to: '/floor', name: 'Floor', isOpen: user.value?.role !== 'desk' },
+    { to: '/floor', name: 'Floor', isOpen: runs.value },
     { to: '/people', name: 'People', isOpen: true },
     { to: '/term', name: 'Term', isOpen: true },
   ].filter((door) => door.isOpen),

@@ -5,10 +5,11 @@ import { classesWithUnsent, clearDevice } from '~/domain/device-store'
 
 /** At the right end of the beam: what the club knows and how it is set, and the way out. */
 const { user, clear } = useUserSession()
+const keepsAccounts = useMay('GET /api/accounts')
 const PLACES = computed(() => [
   { to: '/curriculum', name: 'Curriculum', about: 'what there is to teach' },
   { to: '/syllabus', name: 'Syllabus', about: 'who must know what, when' },
-  user.value?.role === 'head'
+  keepsAccounts.value
     ? { to: '/settings', name: 'Club settings', about: 'ranks, limits, hall, who signs in' }
     : { to: '/settings', name: 'Club and password', about: 'how the club is set; your password' },
 ])

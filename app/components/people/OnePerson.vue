@@ -10,8 +10,7 @@ import { saveFile } from '~/domain/save-file'
 /** What is rarely done with a record: merged with another of the same person and taken apart again, saved for them, erased. */
 const props = defineProps<{ page: RosterPage; roster: RosterEntry[]; save: () => Promise<void> }>()
 const emit = defineEmits<{ changed: [] }>()
-const { user } = useUserSession()
-const isHead = computed(() => user.value?.role === 'head')
+const mayErase = useMay('POST /api/roster/:id/erase')
 const today = new Date().toISOString().slice(0, 10)
 const name = computed(() => fullName(props.page.student))
 
@@ -106,7 +105,7 @@ const at = (moment: Date) => shortDay(moment.toISOString().slice(0, 10))
         @pick="gone = roster.find(({ id }) => id === $event)"
       />
     </div>
-    <div v-if="isHead" class="line">
+    <div v-if="mayErase" class="line">
       <button type="button" class="btn" :disabled="busy" @click="saveAll">Save all about them</button>
       <span class="text-13 text-ash">a file for them, marked as personal data</span>
       <button type="button" class="btn brick" :disabled="busy" @click="isErasing = true">Erase…</button>

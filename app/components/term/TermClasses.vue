@@ -9,8 +9,7 @@ const emit = defineEmits<{ changed: [] }>()
 const showsAway = ref(false)
 const shown = computed(() => classes.filter(({ putAway }) => putAway === showsAway.value))
 const isAnyAway = computed(() => classes.some(({ putAway }) => putAway))
-const { user } = useUserSession()
-const mayRun = computed(() => user.value?.role !== 'desk')
+const mayRun = useMayRun()
 const mayWrite = useMayWrite()
 /** Those who do not teach reach the register from the day before to the day after. */
 function reaches(day: string): boolean {

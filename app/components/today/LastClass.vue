@@ -5,8 +5,7 @@ import { agoSaid, longDay } from '~/domain/days'
 
 /** What happened in the class before: how much of it ran, what was cut, who came. */
 defineProps<{ last: Today['last'] | undefined; today: string }>()
-const { user } = useUserSession()
-const mayRun = computed(() => user.value?.role !== 'desk')
+const mayRun = useMayRun()
 </script>
 
 <template>

@@ -61,10 +61,10 @@ const totals = computed(() => ({
 }))
 const fromHome = computed(() => roster.value.filter(({ id }) => stateOf(id) === 'home'))
 const mayWrite = useMayWrite()
-const { user } = useUserSession()
+const mayRunIt = useMayRun()
 /** Boards that ask for a figure of each student; the desk enters none. */
 const asking = computed(() =>
-  user.value?.role === 'desk' ? [] : (store.plan?.blocks ?? []).filter(({ result }) => result),
+  !mayRunIt.value ? [] : (store.plan?.blocks ?? []).filter(({ result }) => result),
 )
 const showsPartners = ref(false)
 const isOver = computed(() => store.run?.phase === 'finished')

@@ -6,7 +6,7 @@ import { wallTime } from '~/domain/wall-time'
 
 /** A stand-in for the reader on the wall: the same taps by the same way, with the same key; what comes of them is seen on the register. */
 useHead({ title: 'Door reader, stand-in · Golden Lintel' })
-const { user } = useUserSession()
+const mayMakeKeys = useMay('POST /api/readers')
 const library = useLibraryStore()
 const clock = useClock()
 const key = useSessionStorage('lintel-reader-key', '')
@@ -126,7 +126,7 @@ const nameOf = (tag: string) => tags.value.find((one) => one.tag === tag)?.name 
           placeholder="reader_…"
           aria-label="Key of the reader"
       /></label>
-      <button v-if="user?.role === 'head' && !key" type="button" class="btn" @click="makeKey">
+      <button v-if="mayMakeKeys && !key" type="button" class="btn" @click="makeKey">
         Make one
       </button>
       <span v-else-if="!key" class="text-ash">The head makes one under Club settings.</span>
