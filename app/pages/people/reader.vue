@@ -126,9 +126,7 @@ const nameOf = (tag: string) => tags.value.find((one) => one.tag === tag)?.name 
           placeholder="reader_…"
           aria-label="Key of the reader"
       /></label>
-      <button v-if="mayMakeKeys && !key" type="button" class="btn" @click="makeKey">
-        Make one
-      </button>
+      <button v-if="mayMakeKeys && !key" type="button" class="btn" @click="makeKey">Make one</button>
       <span v-else-if="!key" class="text-ash">The head makes one under Club settings.</span>
     </div>
     <p v-if="problem" role="alert" class="text-brick-deep">{{ problem }}</p>
