@@ -287,6 +287,9 @@ export const listedPlanSchema = z.object({
   putAway: z.boolean(),
 })
 export type ListedPlan = z.infer<typeof listedPlanSchema>
+/** So many plans, and so many classes, are on one page of their lists; fewer are the last page. */
+export const PLANS_PAGE = 200
+export const CLASSES_PAGE = 100
 
 export const planVersionSchema = z.object({
   id,

@@ -24,9 +24,16 @@ const mayWrite = useMayWrite()
 const mayRun = useMayRun()
 const planning = usePlanning()
 
+/** Who is expected, with what they have behind them, changes with the roster and the records, not with a tap. */
+let areFactsOld = true
 const read = inOrder(
-  () => Promise.all([api('/api/today', { answer: todaySchema }), facts.load()]),
-  ([fresh]) => {
+  async () => {
+    const loading = areFactsOld ? facts.load() : undefined
+    areFactsOld = false
+    const [fresh] = await Promise.all([api('/api/today', { answer: todaySchema }), loading])
+    return fresh
+  },
+  (fresh) => {
     data.value = fresh
     if (!wanted.value.day) wanted.value = usualFrom(fresh.today)
   },
@@ -36,6 +43,7 @@ async function load() {
   try {
     await read()
   } catch (error) {
+    areFactsOld = true
     problem.value = saidBy(error)
   }
 }
@@ -51,7 +59,14 @@ function usualFrom(from: string): ClassTimes {
 onMounted(load)
 /** What happens to a class elsewhere is shown as it happens; taps come in many at once. */
 const reload = useDebounceFn(load, 600, { maxWait: 2000 })
-onChange('class', undefined, () => void reload())
+onChange('class', undefined, (change) => {
+  if (change === 'back' || change.what === 'settled' || change.what === 'merged') areFactsOld = true
+  void reload()
+})
+onChange('students', undefined, () => {
+  areFactsOld = true
+  void reload()
+})
 onChange('library', 'notices', () => void reload())
 onChange('library', 'programmes', () => void reload())
 

@@ -1,4 +1,4 @@
-import type { ClassSummary } from '../../shared/answers'
+import { CLASSES_PAGE, type ClassSummary } from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import type { ClassRow, PlanRow } from '../db/rows'
 import { momentOf } from './calendar'
@@ -50,17 +50,29 @@ export async function summary(club: Club, row: Head): Promise<ClassSummary> {
   return only
 }
 
-const CLASSES_LISTED = 100
-
-export async function listClasses(club: Club): Promise<ClassSummary[]> {
+/**
+ * Classes, those of the latest day first.
+ *
+ * @param after the class a page comes after: the last of the page before
+ * @returns at most `CLASSES_PAGE`; fewer are the last page
+ */
+export async function listClasses(club: Club, after?: string): Promise<ClassSummary[]> {
+  const ids = await club.select<{ id: string }>(
+    `SELECT c.id FROM classes c
+      ${after ? 'JOIN classes last ON last.club_id = c.club_id AND last.id = :after' : ''}
+      WHERE c.club_id = :club
+      ${after ? 'AND (c.day, c.start_time, c.id) < (last.day, last.start_time, last.id)' : ''}
+      ORDER BY c.day DESC, c.start_time DESC, c.id DESC LIMIT ${CLASSES_PAGE}`,
+    { after: after ?? null },
+  )
   const rows = await club.classes.all(
-    {},
+    { id: ids.map(({ id }) => id) },
     {
       order: [
         ['day', 'DESC'],
         ['startTime', 'DESC'],
+        ['id', 'DESC'],
       ],
-      limit: CLASSES_LISTED,
       columns: [...CLASS_HEAD],
     },
   )

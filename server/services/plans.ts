@@ -7,7 +7,13 @@ import type { Plan } from '../../core/plan/schema'
 import { fault } from '../../core/kernel/faults'
 import { mergePlans } from '../../core/plan/merge-plans'
 import { techniquesOf } from '../../core/plan/techniques'
-import type { ListedPlan, PlanVersion, SavedPlan, SaveOutcome } from '../../shared/answers'
+import {
+  PLANS_PAGE,
+  type ListedPlan,
+  type PlanVersion,
+  type SavedPlan,
+  type SaveOutcome,
+} from '../../shared/answers'
 import type { Club } from '../db/in-club'
 import type { PlanRow } from '../db/rows'
 import { badFields, notFound, Refusal } from './refusal'
@@ -188,16 +194,52 @@ export async function findPlan(club: Club, id: string): Promise<SavedPlan> {
   return asSaved(club, row)
 }
 
-/** So many plans a list holds, the newest first. */
-const PLANS_LISTED = 400
+/** Which plans are listed: one page of them, the newest first. */
+export interface PlansWanted {
+  /** The plan a page comes after: the last of the page before. */
+  after?: string | undefined
+  /** Words that stand in the title, the theme or the boards, in any order. */
+  find?: string | undefined
+}
 
-/** The newest plans with what is needed to find each again: its class, its theme, and the titles of its boards. */
-export async function listPlans(club: Club): Promise<ListedPlan[]> {
+/** Each word, as it must be found; what LIKE reads as a sign of its own is only itself. */
+const MOST_WORDS = 8
+const likeWords = (find: string): string[] =>
+  find
+    .trim()
+    .split(/\s+/)
+    .filter(Boolean)
+    .slice(0, MOST_WORDS)
+    .map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`)
+
+async function idsOf(club: Club, { after, find = '' }: PlansWanted): Promise<string[]> {
+  const words = likeWords(find)
+  const rows = await club.select<{ id: string }>(
+    `SELECT p.id FROM plans p
+      ${after ? 'JOIN plans last ON last.club_id = p.club_id AND last.id = :after' : ''}
+      WHERE p.club_id = :club
+      ${after ? 'AND (p.saved_at, p.id) < (last.saved_at, last.id)' : ''}
+      ${words.map((_, w) => `AND CONCAT_WS(' ', p.title, p.theme, p.boards) LIKE :word${w}`).join(' ')}
+      ORDER BY p.saved_at DESC, p.id DESC LIMIT ${PLANS_PAGE}`,
+    { after: after ?? null, ...Object.fromEntries(words.map((word, w) => [`word${w}`, word])) },
+  )
+  return rows.map(({ id }) => id)
+}
+
+/**
+ * Plans with what is needed to find each again: its class, its theme, and the titles of its boards.
+ *
+ * @returns at most `PLANS_PAGE`, the newest first; fewer are the last page
+ */
+export async function listPlans(club: Club, wanted: PlansWanted = {}): Promise<ListedPlan[]> {
+  const ids = await idsOf(club, wanted)
   const rows = await club.plans.all(
-    {},
+    { id: ids },
     {
-      order: [['savedAt', 'DESC']],
-      limit: PLANS_LISTED,
+      order: [
+        ['savedAt', 'DESC'],
+        ['id', 'DESC'],
+      ],
       columns: [
         'id',
         'title',

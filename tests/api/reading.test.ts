@@ -1,5 +1,7 @@
+import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Database } from '../../server/db/connect'
+import { CLASSES_PAGE, PLANS_PAGE } from '../../shared/answers'
 import { dayIn, momentOf } from '../../server/services/calendar'
 import { makeClub, openDatabase, planClass, type Person, type TestClub } from './club'
 
@@ -84,6 +86,62 @@ describe('classes', () => {
       '2031-07-01T17:30:00.000Z',
       '2031-01-10T18:30:00.000Z',
     ])
+  })
+})
+
+describe('lists of three years', () => {
+  const MANY = 230
+  const dayOf = (n: number) => new Date(Date.UTC(2028, 0, 1 + n)).toISOString().slice(0, 10)
+  const ids = Array.from({ length: MANY }, () => randomUUID())
+  beforeAll(async () => {
+    const held = await planClass(head, undefined, '2028-12-31')
+    await club.inside(async (inside) => {
+      const plan = (await inside.plans.one({ id: held.planId }))!
+      const row = (await inside.classes.one({ id: held.classId }))!
+      const { clubId: _p, ...ofPlan } = plan
+      const { clubId: _c, ...ofClass } = row
+      // Many kept in one millisecond, as by a file of plans.
+      const savedAt = (n: number) => new Date(Date.UTC(2027, 0, 1) + Math.floor(n / 50) * 1000)
+      await inside.plans.addAll(
+        ids.map((id, n) => ({
+          ...ofPlan,
+          id,
+          title: n === 7 ? 'A 50 % day' : `Plan ${n}`,
+          savedAt: savedAt(n),
+        })),
+      )
+      await inside.classes.addAll(
+        ids.map((id, n) => ({ ...ofClass, id: randomUUID(), calendarUid: null, planId: id, day: dayOf(n) })),
+      )
+    })
+  })
+
+  it('are read page by page, each plan and each class once', async () => {
+    for (const [path, size] of [
+      ['/api/plans', PLANS_PAGE],
+      ['/api/classes', CLASSES_PAGE],
+    ] as const) {
+      const seen: string[] = []
+      for (let after = ''; ;) {
+        const { body } = await head.get<{ id: string }[]>(`${path}${after && `?after=${after}`}`)
+        seen.push(...body.map(({ id }) => id))
+        if (body.length < size) break
+        after = body.at(-1)!.id
+      }
+      expect(seen.length).toBeGreaterThan(MANY)
+      expect(new Set(seen).size).toBe(seen.length)
+    }
+  })
+
+  it('have what is looked for on whichever page it is, by all of its words', async () => {
+    const find = async (words: string) =>
+      (await head.get<{ title: string }[]>(`/api/plans?find=${encodeURIComponent(words)}`)).body.map(
+        ({ title }) => title,
+      )
+    expect(await find('plan 117')).toEqual(['Plan 117'])
+    // A sign of the database’s is only itself.
+    expect(await find('50 %')).toEqual(['A 50 % day'])
+    expect(await find('plan nowhere')).toEqual([])
   })
 })
 

@@ -1,26 +1,23 @@
 <script setup lang="ts">
-import { listedPlanSchema, savedPlanSchema } from '~~/shared/answers'
-import { z } from 'zod'
+import { savedPlanSchema } from '~~/shared/answers'
 import { toast } from '~/domain/toast'
 import type { Plan } from '~~/core/plan/schema'
 import { pasteBoards, writeBoards } from '~~/core/plan/edit-many'
 import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
 import { layPlan } from '~~/core/plan/timeline'
-import type { ListedPlan } from '~~/shared/answers'
 import { shortDay } from '~/domain/days'
 
 /** Classes that were: each board of an old plan can be taken over. */
 const store = usePlanStore()
-const list = shallowRef<ListedPlan[]>()
 const opened = ref('')
 const plan = shallowRef<Plan>()
 const find = ref('')
-const problem = ref('')
+const { plans: list, problem, read } = usePlanList(find)
 
 onMounted(async () => {
   try {
-    list.value = await api('/api/plans', { answer: z.array(listedPlanSchema) })
+    await read()
   } catch (error) {
     problem.value = saidBy(error)
   }

@@ -1,14 +1,42 @@
 <script setup lang="ts">
-import type { ClassSummary } from '~~/shared/answers'
+import { z } from 'zod'
+import { CLASSES_PAGE, classSummarySchema, type ClassSummary } from '~~/shared/answers'
 import { daysBetween } from '~~/core/kernel/days'
 import { shortDay } from '~/domain/days'
 
-/** Every class with its plan and register as open files. */
+/** Every class with its plan and register as open files, page by page. */
 const { classes, today } = defineProps<{ classes: readonly ClassSummary[]; today: string }>()
 const emit = defineEmits<{ changed: [] }>()
 const showsAway = ref(false)
-const shown = computed(() => classes.filter(({ putAway }) => putAway === showsAway.value))
-const isAnyAway = computed(() => classes.some(({ putAway }) => putAway))
+const earlier = shallowRef<ClassSummary[]>([])
+const all = computed(() => {
+  const here = new Set(classes.map(({ id }) => id))
+  return [...classes, ...earlier.value.filter(({ id }) => !here.has(id))]
+})
+const shown = computed(() => all.value.filter(({ putAway }) => putAway === showsAway.value))
+const isAnyAway = computed(() => all.value.some(({ putAway }) => putAway))
+/** Whether the last page that was asked for was full: there may be more. */
+const lastPage = ref<number>()
+const isMore = computed(() => (lastPage.value ?? classes.length) === CLASSES_PAGE)
+const problem = ref('')
+async function readEarlier() {
+  problem.value = ''
+  try {
+    const page = await api(`/api/classes?after=${all.value.at(-1)?.id}`, {
+      answer: z.array(classSummarySchema),
+    })
+    lastPage.value = page.length
+    earlier.value = [...earlier.value, ...page]
+  } catch (error) {
+    problem.value = saidBy(error)
+  }
+}
+/** A class of an earlier page is read anew with its page. */
+function changed() {
+  earlier.value = []
+  lastPage.value = undefined
+  emit('changed')
+}
 const mayRun = useMayRun()
 const mayWrite = useMayWrite()
 /** Those who do not teach reach the register from the day before to the day after. */
@@ -53,10 +81,14 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
             download
             >Attendance file</a
           >
-          <ClassMenu v-if="mayWrite" :held="held" :today="today" @changed="emit('changed')" />
+          <ClassMenu v-if="mayWrite" :held="held" :today="today" @changed="changed" />
         </span>
       </li>
     </ul>
+    <p v-if="problem" role="alert" class="pt-3 text-brick-deep">{{ problem }}</p>
+    <button v-if="isMore" type="button" class="btn mt-4 mr-4" @click="readEarlier">
+      Show earlier classes
+    </button>
     <button v-if="isAnyAway" type="button" class="link mt-4" @click="showsAway = !showsAway">
       {{ showsAway ? 'Back to the classes' : 'Show those that were put away' }}
     </button>

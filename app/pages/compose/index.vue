@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { listedPlanSchema, rosterSchema } from '~~/shared/answers'
-import { z } from 'zod'
+import { rosterSchema } from '~~/shared/answers'
 import { format } from 'date-fns'
 import MiniSearch from 'minisearch'
 import { counted, minutes } from '~~/core/kernel/time-text'
@@ -9,22 +8,15 @@ import { inOrder } from '~/domain/in-order'
 import { shortDay } from '~/domain/days'
 
 useHead({ title: 'Plans · Golden Lintel' })
-const plans = shallowRef<ListedPlan[]>()
-const problem = ref('')
 const planning = usePlanning()
 const library = useLibraryStore()
 const headcounts = ref<Record<string, number>>({})
 const find = ref('')
+const { plans, isAll, problem, read, readEarlier } = usePlanList(find)
 
 const readAnew = inOrder(
-  () =>
-    Promise.all([
-      api('/api/plans', { answer: z.array(listedPlanSchema) }),
-      api('/api/students', { answer: rosterSchema }),
-      library.load(),
-    ]),
-  ([listed, students]) => {
-    plans.value = listed
+  () => Promise.all([read(), api('/api/students', { answer: rosterSchema }), library.load()]),
+  ([, students]) => {
     headcounts.value = Object.fromEntries(
       library.groups.map(({ id }) => [id, students.filter(({ groupId }) => groupId === id).length]),
     )
@@ -114,7 +106,7 @@ async function blank() {
             :aria-pressed="kind === id"
             @click="kind = id"
           >
-            {{ one.name }} <i>{{ counts[id] }}</i>
+            {{ one.name }} <i>{{ counts[id] }}{{ isAll ? '' : '+' }}</i>
           </button>
         </div>
         <NuxtLink
@@ -157,6 +149,7 @@ async function blank() {
           <PlanMenu :plan="plan" @changed="load" @use="using = plan" />
         </li>
       </ul>
+      <button v-if="!isAll" type="button" class="btn mt-4" @click="readEarlier">Show earlier plans</button>
       <UsePlanOn v-if="using" :plan="using" @close="using = undefined" @used="load" />
     </template>
   </div>
