@@ -1,6 +1,6 @@
 import { callAt, callsOf } from '~~/core/floor/call-mode'
 import { isShouted, loudnessOf, soundsAhead, type SoundAhead } from '~~/core/floor/sounds-ahead'
-import { callWords } from '~~/core/formats/call-words'
+import { callWords, linkSaid } from '~~/core/formats/call-words'
 import { SAMPLE_RATE, soundOf } from '~~/core/formats/wav'
 import type { Cue, CueKind } from '~~/core/plan/cues'
 import { segmentAt } from '~~/core/floor/segment'
@@ -27,6 +27,7 @@ const SHOWN: ReadonlySet<CueKind> = new Set<CueKind>([
   'begin',
   'work',
   'three',
+  'mark',
   'stop',
   'swap',
   'switch',
@@ -101,16 +102,25 @@ export function useFloorSound() {
     const shouted = isShouted(cue, reps, settings.value?.shout ?? 'last')
     return wishes.value.volume * loudnessOf(cue, sets, wishes.value.rises) * (shouted ? 1 : 0.8)
   }
+  /** What is spoken of a call; nothing where the board counts something else, or nothing. */
   function wordsOf(cue: Cue): string {
     const words = settings.value?.countWords ?? []
-    if (cue.kind === 'rep' && cue.n !== undefined) return words[(cue.n - 1) % words.length] ?? String(cue.n)
     const { run } = store
     if (!run) return ''
+    const { count = 'reps' } = run.plan.blocks.find(({ id }) => id === cue.block)?.voice ?? {}
+    if (cue.kind === 'rep' || cue.kind === 'link') {
+      if (count === 'off') return ''
+      if (count === 'links') return linkSaid(cue, run.plan) ?? ''
+      if (cue.kind === 'link') return ''
+      if (cue.n !== undefined) return words[(cue.n - 1) % words.length] ?? String(cue.n)
+    }
     return callWords(cue, run.plan, { item: library.itemName, layer: library.layerName })
   }
   function say(cue: Cue) {
     if (!wishes.value.speaks || !hasVoice.value) return
-    const spoken = new SpeechSynthesisUtterance(wordsOf(cue))
+    const words = wordsOf(cue)
+    if (!words) return
+    const spoken = new SpeechSynthesisUtterance(words)
     spoken.volume = wishes.value.volume
     spoken.rate = cue.kind === 'rep' ? 1.3 : 1.1
     speechSynthesis.speak(spoken)

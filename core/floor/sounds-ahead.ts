@@ -14,7 +14,7 @@ export interface SoundAhead {
 }
 
 /** Calls that are about the end of what is on: they move with it. */
-const OF_THE_END: ReadonlySet<CueKind> = new Set(['half', 'ten', 'three', 'stop'])
+const OF_THE_END: ReadonlySet<CueKind> = new Set(['half', 'ten', 'three', 'mark', 'stop'])
 
 const cuesIn = keptWith((timeline: Timeline): Cue[] => cuesOf(timeline))
 

@@ -1,9 +1,22 @@
 import { stagesOf } from '../plan/doses'
 import type { Cue } from '../plan/cues'
+import { linksAt, type Place } from '../plan/places'
+import { shortTime } from '../kernel/time-text'
 import type { Plan } from '../plan/schema'
 import type { Names } from './class-lines'
 
 const SIDE = { R: 'right', L: 'left' } as const
+
+/** The link that a cue calls, by its name; nothing where it calls none. */
+export function linkSaid(cue: Cue, plan: Plan): string | undefined {
+  if (cue.link === undefined) return undefined
+  const block = plan.blocks.find(({ id }) => id === cue.block)
+  const track = cue.track === undefined ? undefined : block?.tracks?.[cue.track]
+  // On one count the links of a track are nobody's call.
+  const place: Place = track ?? (block?.mode === 'together' ? block : {})
+  const stage = cue.stage === undefined ? undefined : stagesOf(track?.dose ?? block?.dose)[cue.stage]
+  return linksAt(place, stage)?.[cue.link - 1]?.say
+}
 
 /** What a cue says, in the words of an instructor; nothing for those that only tick. */
 export function callWords(cue: Cue, plan: Plan, names: Names): string {
@@ -34,7 +47,16 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
     case 'begin':
       return said(who, track ? names.item(track.technique) : stage?.title, ...turn, 'begin')
     case 'rep':
-      return `${cue.n ?? ''}`
+      return said(`${cue.n ?? ''}`, linkSaid(cue, plan))
+    case 'link':
+      return linkSaid(cue, plan) ?? ''
+    case 'step': {
+      const sections = worked?.kind === 'form' ? worked.sections : []
+      const moves = sections.find(({ id }) => id === cue.section)?.moves
+      return moves?.[(cue.move ?? 0) - 1]?.say ?? ''
+    }
+    case 'mark':
+      return about(`${shortTime((cue.left ?? 0) * 1000)} left`)
     case 'work':
       return said(
         who,

@@ -38,6 +38,15 @@ function creditEach<P>(plan: Plan, attendance: Attendance, practiceOf: (tally: T
 
 /** One student's tally: time by class (transitions between blocks left out) and practice. */
 export function creditStudent(plan: Plan, timeline: Timeline, row: AttendanceRow): Tally {
+  const tally = creditTime(plan, timeline, row)
+  for (const { block, n, side, ...did } of row.called ?? []) {
+    tally.workAt(layersAt(row, block))
+    tally.addCalled(did, n, side)
+  }
+  return tally
+}
+
+function creditTime(plan: Plan, timeline: Timeline, row: AttendanceRow): Tally {
   if (!row.spans) return creditPresence(plan, timeline, row, presenceOf(row, timeline.totalMs))
   // What was lived through twice is credited twice: every span by itself, and then the rows are added up.
   const tally = new Tally()
@@ -50,9 +59,11 @@ function creditPresence(plan: Plan, timeline: Timeline, row: AttendanceRow, pres
   const tally = new Tally()
   const part: Part = { presence, startsAs: row.startsAs ?? 'A', remote: row.remote ?? false }
   for (const placed of timeline.blocks) {
-    const trio = !part.remote && (row.trio?.includes(placed.block.id) ?? false)
+    const did = row.did?.find(({ block }) => block === placed.block.id)
+    // Whoever does something else shares nothing.
+    const trio = !part.remote && !did && (row.trio?.includes(placed.block.id) ?? false)
     const layers = layersAt(row, placed.block.id)
-    tally.workAt(layers)
+    tally.workAt(layers, did)
     const into = trio ? new Tally(layers, true) : tally
     for (const stretch of laneOf(placed, group, row)) into.addStretch(stretch, placed.at, part)
     if (trio) tally.addShared(into)

@@ -1,8 +1,9 @@
 import { fault, type Fault } from '../kernel/faults'
 import { toMs } from '../kernel/units'
-import { doseCalls, doseLengthMs, type Dose } from './doses'
-import { CALLS_OF_TIMED } from './doses/turns'
+import { doseCalls, doseLengthMs, stagesOf, type Dose } from './doses'
+import { callsOfTimed } from './doses/turns'
 import { DEFAULT_LAPS, DEFAULT_MOVE_SEC } from './modes/stations'
+import type { Place } from './places'
 import { blockSchema, type Block } from './schema'
 
 /**
@@ -28,21 +29,30 @@ interface Part {
   ms: number
 }
 
-function partOf(dose: Dose, path: PropertyKey[], slowest: number): Part {
+/** At most so many links are called in a rep of a dose at some places; 1 where a rep is one call. */
+const linksPerRep = (dose: Dose, places: readonly Place[]): number =>
+  Math.max(1, ...[...places, ...stagesOf(dose)].map(({ links = [] }) => links.length))
+
+function partOf(dose: Dose, places: readonly Place[], path: PropertyKey[], slowest: number): Part {
   const setting = { firstSide: 'R', pace: slowest, slowest, activePhase: false } as const
-  return { path, calls: doseCalls(dose), ms: doseLengthMs(dose, setting) }
+  return { path, calls: doseCalls(dose) * linksPerRep(dose, places), ms: doseLengthMs(dose, setting) }
 }
 
 function partsOf(block: Block, slowest: number): Part[] {
   if (block.mode === 'stations' && block.stations && block.workSec !== undefined) {
     const rotations = (block.laps ?? DEFAULT_LAPS) * block.stations.length
     const eachMs = toMs(block.workSec) + toMs(block.moveSec ?? DEFAULT_MOVE_SEC)
-    return [{ path: ['laps'], calls: rotations * (CALLS_OF_TIMED + 1), ms: rotations * eachMs }]
+    return [{ path: ['laps'], calls: rotations * (callsOfTimed(undefined) + 1), ms: rotations * eachMs }]
   }
-  const tracks = (block.tracks ?? []).flatMap(({ dose }, t) =>
-    dose ? [partOf(dose, ['tracks', t, 'dose'], slowest)] : [],
+  const tracks = (block.tracks ?? []).flatMap((track, t) =>
+    (['dose', 'then'] as const).flatMap((field) => {
+      const dose = track[field]
+      return dose ? [partOf(dose, [track], ['tracks', t, field], slowest)] : []
+    }),
   )
-  return block.dose ? [partOf(block.dose, ['dose'], slowest), ...tracks] : tracks
+  return block.dose
+    ? [partOf(block.dose, [block, ...(block.tracks ?? [])], ['dose'], slowest), ...tracks]
+    : tracks
 }
 
 function faultsOfBoard(block: Block, path: PropertyKey[], slowest: number): Fault[] {

@@ -1,4 +1,6 @@
+import { beatTimes } from './beats'
 import type { Stretch } from './modes/mode'
+import { linksAt } from './places'
 import { otherSide, type Role, type Side, type Span } from './spans'
 import type { Timeline } from './timeline'
 import { toSec } from '../kernel/units'
@@ -9,10 +11,13 @@ export const CUE_KINDS = [
   'setup',
   'begin',
   'rep',
+  'link',
+  'step',
   'work',
   'half',
   'ten',
   'three',
+  'mark',
   'stop',
   'rest',
   'swap',
@@ -37,8 +42,15 @@ export interface Cue {
   set?: number
   round?: number
   n?: number
+  /** The link of a rep that is called, from 1 as they are listed. */
+  link?: number
+  /** The section and, from 1 in it, the move of a form. */
+  section?: string
+  move?: number
   side?: Side
   role?: Role
+  /** Seconds that are left, at a mark. */
+  left?: number
 }
 
 const RANK = new Map<CueKind, number>(CUE_KINDS.map((kind, rank) => [kind, rank]))
@@ -52,6 +64,7 @@ class Caller {
   private block = ''
   private blockAt = 0
   private track: number | undefined
+  private place: Stretch | undefined
 
   constructor(private readonly out: Cue[]) {}
 
@@ -62,11 +75,16 @@ class Caller {
 
   stretch(stretch: Stretch): void {
     this.track = stretch.track
+    this.place = stretch
     for (const s of stretch.spans) this.span(s, this.blockAt + stretch.at + s.at)
   }
 
   private span(s: Span, at: number): void {
-    if (s.begins) this.call('begin', at, s, undefined, s.kind === 'run' ? s.round : undefined)
+    if (s.begins) {
+      const begin = this.call('begin', at, s, undefined, s.kind === 'run' ? s.round : undefined)
+      // Partners who trade within the set both begin.
+      if (s.traded) delete begin.role
+    }
     switch (s.kind) {
       case 'reps':
         this.reps(s, at)
@@ -89,10 +107,14 @@ class Caller {
       case 'move':
         this.call(s.kind, at, s, s.set, s.round)
         break
+      case 'run':
+        this.steps(s, at)
+        break
+      case 'active':
+        this.marks(s, at)
+        break
       case 'paced':
       case 'breather':
-      case 'run':
-      case 'active':
       case 'talk':
       case 'holding':
       case 'idle':
@@ -101,20 +123,46 @@ class Caller {
   }
 
   private reps(s: Span, at: number): void {
-    for (let n = 1; n <= s.count; n++) {
-      const cue = this.call('rep', at + (n - 1) * s.repMs, s, s.set)
-      cue.n = n
-      if (s.alternate) cue.side = n % 2 === 1 ? s.alternate : otherSide(s.alternate)
+    const links = this.place && linksAt(this.place, s.place)
+    const called = links?.map((link, l) => ({ ...link, number: l + 1 }))
+    if (s.reversed) called?.reverse()
+    const ats = called && beatTimes(called, s.repMs)
+    for (let i = 0; i < s.count; i++) {
+      const n = s.before + i + 1
+      const repAt = at + i * s.repMs
+      const rep = (kind: 'rep' | 'link', when: number, link: number | undefined) => {
+        const cue = this.call(kind, when, s, s.set)
+        cue.n = n
+        if (link !== undefined) cue.link = link
+        if (s.alternate) cue.side = n % 2 === 1 ? s.alternate : otherSide(s.alternate)
+      }
+      rep('rep', repAt, called?.[0]?.number)
+      called?.forEach(({ number }, l) => {
+        if (l > 0) rep('link', repAt + (ats?.[l] ?? 0), number)
+      })
     }
+  }
+
+  private steps(s: Span, at: number): void {
+    for (const { at: after, section, move } of s.steps ?? [])
+      Object.assign(this.call('step', at + after, s, undefined, s.round), { section, move })
+  }
+
+  private marks(s: Span, at: number): void {
+    for (const left of new Set(s.marks))
+      if (left * 1000 < s.ms) this.call('mark', at + s.ms - left * 1000, s, s.set, s.round).left = left
   }
 
   private timed(s: Span, at: number): void {
     const call = (kind: CueKind, when: number) => this.call(kind, when, s, s.set, s.round)
     const end = at + s.ms
     call('work', at)
-    if (s.ms >= HALF_FROM_MS) call('half', at + Math.round(s.ms / 2))
-    if (s.ms >= TEN_FROM_MS) call('ten', end - 10_000)
-    if (s.ms >= THREE_FROM_MS) call('three', end - 3_000)
+    if (s.marks) this.marks(s, at)
+    else {
+      if (s.ms >= HALF_FROM_MS) call('half', at + Math.round(s.ms / 2))
+      if (s.ms >= TEN_FROM_MS) call('ten', end - 10_000)
+      if (s.ms >= THREE_FROM_MS) call('three', end - 3_000)
+    }
     call('stop', end)
   }
 

@@ -38,6 +38,8 @@ export interface Shared {
   parts: readonly CombinationPart[] | undefined
   reps: Reps
   estimated: boolean
+  /** The partner performed them. */
+  isReceived: boolean
 }
 
 /** The figures of one (technique, layer), in ms and reps. */
@@ -77,10 +79,10 @@ export class Row {
     for (const [id, runs] of sections) this.sections.set(id, (this.sections.get(id) ?? 0) + runs)
   }
 
-  share(key: string, parts: Shared['parts'], reps: Reps, estimated: boolean): void {
+  share(key: string, parts: Shared['parts'], reps: Reps, estimated: boolean, isReceived = false): void {
     this.shared ??= []
     let shared = this.shared.find((one) => one.key === key)
-    if (!shared) this.shared.push((shared = { key, parts, reps: new Reps(), estimated: false }))
+    if (!shared) this.shared.push((shared = { key, parts, reps: new Reps(), estimated: false, isReceived }))
     shared.reps.take(reps)
     shared.estimated ||= estimated
   }

@@ -1,8 +1,8 @@
 import type { Stretch } from './modes/mode'
-import { workedAt, type Place } from './places'
+import { partsOfLinks, workedAt, type Place } from './places'
 import { Row, type Practice, type PracticeTold, type Shared } from './practice-row'
 import { overlapMs, Reps, repsOf, type Intervals } from './reps'
-import type { Role, SectionsRun, Span, TimeClass } from './spans'
+import type { Role, SectionsRun, Side, Span, TimeClass } from './spans'
 
 /** How one student takes part. Without `presence` they are there throughout. */
 export interface Part {
@@ -35,13 +35,23 @@ class Done {
   answeredEstimated = false
   sections: Map<string, number> | undefined
 
-  constructor(readonly place: Place | undefined) {}
+  constructor(
+    readonly place: Place | undefined,
+    /** The layer worked, where the rounds of a place rise. */
+    readonly layer: number | undefined,
+  ) {}
 }
 
 /** The figures of a list of spans, whatever is worked with them: one entry a stage that works something of its own, and one for the rest. */
 interface Figures {
   times: ClassTimes
   done: Done[]
+}
+
+/** What a student does in a block instead of what the plan names. */
+export interface DidInstead {
+  technique: string
+  layer: number
 }
 
 /** Figures worked out already, by the list of spans they are of. */
@@ -56,8 +66,8 @@ function figuresOf(spans: Span[], at: number, part: Part): Figures {
     addTime(figures.times, s.cls, present)
     if (s.cls !== 'work' && s.cls !== 'holding') continue
     let done: Done | undefined
-    for (const known of figures.done) if (known.place === s.place) done = known
-    if (!done) figures.done.push((done = new Done(s.place)))
+    for (const known of figures.done) if (known.place === s.place && known.layer === s.layer) done = known
+    if (!done) figures.done.push((done = new Done(s.place, s.layer)))
     if (s.cls === 'holding') done.holdingMs += present
     else addWork(done, s, start, present, part)
   }
@@ -78,9 +88,17 @@ export class Tally {
     private readonly trio = false,
   ) {}
 
-  /** From here on the student works at these versions: those of the block that is tallied next. */
-  workAt(layers: OwnLayers): void {
+  private did: DidInstead | undefined
+
+  /** From here on the student works at these versions, and at something else where they did: those of the block that is tallied next. */
+  workAt(layers: OwnLayers, did?: DidInstead): void {
     this.layers = layers
+    this.did = did
+  }
+
+  /** Adds reps that were called and done, without time: on a side, or on none. */
+  addCalled({ technique, layer }: DidInstead, n: number, side: Side | undefined): void {
+    this.row(technique, layer).performed.add(side, n)
   }
 
   private layerOf(technique: string, layer: number): number {
@@ -114,11 +132,12 @@ export class Tally {
     for (const layers of block.rows.values())
       for (const row of layers) {
         const own = this.rowAt(row.technique, row.layer)
-        own.take(row, row.received?.twoThirds())
+        own.take(row, row.received)
         own.inRoles += row.inRolesShared?.twoThirds().sum ?? 0
-        for (const { reps, parts, estimated } of row.shared ?? []) {
+        for (const { reps, parts, estimated, isReceived } of row.shared ?? []) {
           const share = reps.twoThirds()
-          own.performed.take(share)
+          if (isReceived) (own.received ??= new Reps()).take(share)
+          else own.performed.take(share)
           this.giveParts(parts, share, estimated)
         }
       }
@@ -136,11 +155,17 @@ export class Tally {
 
   private addDone(stretch: Place, done: Done, remote: boolean): void {
     const worked = workedAt(stretch, done.place)
+    if (this.did) {
+      this.addInstead(this.did, done)
+      if (worked) this.row(worked.technique, worked.layer).holdingMs += done.holdingMs
+      return
+    }
     if (!worked) return
-    const { receives, parts } = worked
+    const { receives, links } = worked
+    const parts = links ? partsOfLinks(links, 'A') : worked.parts
     const performed = worked.noSides ? onNoSide(done.performed) : done.performed
     const inRole = worked.noSides ? onNoSide(done.inRole) : done.inRole
-    const row = this.row(worked.technique, worked.layer)
+    const row = this.row(worked.technique, done.layer ?? worked.layer)
     row.workMs += done.workMs
     row.holdingMs += done.holdingMs
     if (done.estimated) row.estimated = true
@@ -155,7 +180,8 @@ export class Tally {
     }
     if (done.sections) row.takeSections(done.sections)
     if (done.answered && !remote) {
-      ;(row.received ??= new Reps()).take(done.answered)
+      const answered = worked.noSides ? onNoSide(done.answered) : done.answered
+      this.addReceived(row, answered, links && partsOfLinks(links, 'B'), done.answeredEstimated)
       if (done.answeredEstimated) row.estimated = true
     }
     if (!receives) {
@@ -169,6 +195,25 @@ export class Tally {
     reps.takeAs(done.answered, receives.side)
     if (done.answeredEstimated) other.estimated = true
     this.addInRole(other, reps, undefined, done.answeredEstimated)
+  }
+
+  /** All that was worked goes to what the student did instead: nothing is received, and nothing else comes of it. */
+  private addInstead({ technique, layer }: DidInstead, done: Done): void {
+    const row = this.row(technique, layer)
+    row.workMs += done.workMs + done.receivingMs
+    for (const reps of [done.performed, done.inRole]) if (reps) row.performed.take(reps)
+    if (done.inRole) row.inRoles += done.inRole.sum
+    if (done.estimated) row.estimated = true
+  }
+
+  /** Reps that a partner performed on the student: they may give links of their own, and a trio shares them with those. */
+  private addReceived(row: Row, reps: Reps | undefined, parts: Shared['parts'], estimated: boolean): void {
+    if (!reps) return
+    if (this.trio) row.share(`received ${this.keyOf(parts)}`, parts, reps, estimated, true)
+    else {
+      ;(row.received ??= new Reps()).take(reps)
+      this.giveParts(parts, reps, estimated)
+    }
   }
 
   /** Reps of a dose with two roles, performed or answered: a trio shares these. */

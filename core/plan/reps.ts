@@ -86,7 +86,7 @@ function countWhole(reps: Reps, s: Span, at: number, presence: Intervals | undef
 /** Adds reps `first` to `last` (from 0, end excluded) to their sides. */
 function addRun(reps: Reps, s: Span, first: number, last: number): void {
   if (!s.alternate) return reps.add(s.side, last - first)
-  const onFirst = Math.ceil(last / 2) - Math.ceil(first / 2)
+  const onFirst = Math.ceil((s.before + last) / 2) - Math.ceil((s.before + first) / 2)
   reps.add(s.alternate, onFirst)
   reps.add(s.alternate === 'R' ? 'L' : 'R', last - first - onFirst)
 }

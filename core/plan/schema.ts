@@ -54,6 +54,8 @@ export const trackSchema = record({
   layerUpTo: layerNumber().optional(),
   noSides: noSides(),
   dose: doseSchema.optional(),
+  /** In turns: what the group does by itself once its turn is over. */
+  then: doseSchema.optional(),
 })
 
 export const stationSchema = record({
@@ -67,6 +69,48 @@ export const teachingSchema = record({
   why: text(500).optional(),
   demonstrates: text(120).optional(),
   leads: list(record({ group: slug(), who: text(120) }), 1, 12).optional(),
+})
+
+/** What is called while a board runs, unforeseen or in order. It changes no figure. */
+export const callsSchema = record({
+  list: list(
+    record({
+      say: text(60),
+      answer: text(60).optional(),
+      technique: slug().optional(),
+      layer: layerNumber().default(1),
+      side: oneOf(['R', 'L']).optional(),
+    }),
+    1,
+    60,
+  ),
+  order: oneOf(['given', 'random', 'react']).default('given'),
+  /** At least and at most so many seconds apart. */
+  everySec: z.tuple([positiveSeconds(), positiveSeconds()], { error: 'must be [least, most] in seconds' }),
+  /** What the longest wait comes down to by the end. */
+  tightenTo: positiveSeconds().optional(),
+  /** The share of calls at which nobody moves. */
+  feints: between(0, 0.5).default(0),
+  seed: whole(0, Infinity).default(0),
+})
+
+/** Words for a set, round, rep, stage, side or role of a board. */
+export const saysSchema = record({
+  set: whole(1, 999).optional(),
+  round: whole(1, 999).optional(),
+  stage: whole(0, MOST_PARTS - 1).optional(),
+  rep: whole(1, 999).optional(),
+  side: oneOf(['first', 'other']).optional(),
+  role: oneOf(['A', 'B']).optional(),
+  text: text(300),
+})
+
+/** How the count sounds. */
+export const voiceSchema = record({
+  count: oneOf(['reps', 'links', 'off']).default('reps'),
+  loud: oneOf(['even', 'sets', 'reps']).default('even'),
+  shout: oneOf(['none', 'last', 'every']).default('none'),
+  reply: text(60).optional(),
 })
 
 export const blockSchema = record({
@@ -103,6 +147,11 @@ export const blockSchema = record({
   teaching: teachingSchema.optional(),
   /** One figure of each student, entered on the floor. */
   result: askSchema.optional(),
+  calls: callsSchema.optional(),
+  says: list(saysSchema, 1, 40).optional(),
+  voice: voiceSchema.optional(),
+  /** To be shown again from the other side. */
+  turned: z.literal(true, { error: 'must be true, or left out' }).optional(),
 })
 
 /** The lesson of a series that a plan is. */

@@ -1,4 +1,4 @@
-import type { Place } from './places'
+import type { FormMove, Place } from './places'
 
 /** The side worked: right, left. */
 export const SIDES = ['R', 'L'] as const
@@ -66,6 +66,16 @@ export interface SectionsRun {
   run: readonly string[]
 }
 
+/** A move as it comes in a run of a form. */
+export interface Step {
+  /** Ms from the start of the run. */
+  at: number
+  section: string
+  /** From 1 in its section. */
+  move: number
+  says: FormMove
+}
+
 /** One stretch of one kind. A class with every field in place from the start: one object shape keeps the timeline fast. */
 export class Span {
   cls: TimeClass
@@ -77,6 +87,16 @@ export class Span {
   alternate: Side | undefined = undefined
   /** On the floor the count goes on by the instructor's word. */
   word = false
+  /** Reps of its role that came before it in its set: partners who trade every so many reps count on. */
+  before = 0
+  /** Partners trade within the set: who begins is said with each rep, not with the turn. */
+  traded = false
+  /** The links of its reps are called from the last to the first. */
+  reversed = false
+  /** The layer that is worked in it, where rounds rise; else the place's. */
+  layer: number | undefined = undefined
+  /** Seconds before its end that are called, instead of half, ten and three. */
+  marks: readonly number[] | undefined = undefined
   side: Side | undefined = undefined
   role: Role | undefined = undefined
   set: number | undefined = undefined
@@ -88,6 +108,8 @@ export class Span {
   place: Place | undefined = undefined
   /** Of a form: all its sections, and those this run goes through. */
   sections: SectionsRun | undefined = undefined
+  /** Of a form's run: its moves in order. */
+  steps: readonly Step[] | undefined = undefined
 
   /**
    * @param at ms from the start of the stretch it lies in

@@ -11,7 +11,7 @@ export interface Naming {
 
 /** What a place names: its item, the other role's, and the parts of a rep. */
 function namedAt(place: Place, path: PropertyKey[]): Naming[] {
-  const { technique, layer = 1, receives, parts = [] } = place
+  const { technique, layer = 1, receives, parts = [], links = [], instead = [] } = place
   return [
     ...(technique === undefined ? [] : [{ path: [...path, 'technique'], id: technique, layer }]),
     ...(receives
@@ -22,8 +22,16 @@ function namedAt(place: Place, path: PropertyKey[]): Naming[] {
       id: part.technique,
       layer: part.layer,
     })),
+    ...links.flatMap((link, l) => [
+      ...one(link, [...path, 'links', l]),
+      ...(link.oneOf ?? []).map((id, o) => ({ path: [...path, 'links', l, 'oneOf', o], id, layer: 1 })),
+    ]),
+    ...instead.flatMap((other, i) => one(other, [...path, 'instead', i])),
   ]
 }
+
+const one = ({ technique, layer }: { technique?: string | undefined; layer: number }, path: PropertyKey[]) =>
+  technique === undefined ? [] : [{ path: [...path, 'technique'], id: technique, layer }]
 
 function namedInStages(dose: Dose | undefined, path: PropertyKey[], of: Place): Naming[] {
   const field = dose?.kind === 'ladder' ? 'stages' : 'entries'
@@ -40,7 +48,7 @@ function namedInStages(dose: Dose | undefined, path: PropertyKey[], of: Place): 
 export function techniquesOf(plan: Plan): Naming[] {
   return plan.blocks.flatMap((block, b) => {
     const at: PropertyKey[] = ['blocks', b]
-    const { holding, tracks = [], stations = [] } = block
+    const { holding, tracks = [], stations = [], calls } = block
     return [
       ...namedAt(block, at),
       ...namedInStages(block.dose, at, block),
@@ -52,6 +60,7 @@ export function techniquesOf(plan: Plan): Naming[] {
         ...namedInStages(track.dose, [...at, 'tracks', t], track),
       ]),
       ...stations.flatMap((station, s) => namedAt(station, [...at, 'stations', s])),
+      ...(calls?.list ?? []).flatMap((call, c) => one(call, [...at, 'calls', 'list', c])),
     ]
   })
 }

@@ -1,18 +1,29 @@
 import { z } from 'zod'
-import { many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text, yesNo } from '../../kernel/fields'
+import {
+  many,
+  oneOf,
+  oneOrTwo,
+  positiveSeconds,
+  record,
+  seconds,
+  text,
+  whole,
+  yesNo,
+} from '../../kernel/fields'
 import { SIDES, type Side } from '../spans'
 import { counted, shortTime } from '../../kernel/time-text'
 import { toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
 import {
+  by,
+  bySets,
   eachWay,
-  layPieces,
+  finish,
   layTurns,
-  piecesMs,
   product,
+  sidesBy,
   timesEachWay,
   turnsLengthMs,
-  type Pieces,
   type TurnsShape,
 } from './turns'
 
@@ -38,48 +49,58 @@ export const countSchema = record({
   setupSec: seconds().default(0),
   roleNames: roleNames().optional(),
   /** On the floor the count goes on by the clock, unless it says: by the instructor's word. */
-  by: oneOf(['clock', 'word']).optional(),
+  by: by(),
+  /** Both sides in a turn each, unless it says: in every set. */
+  sidesBy: sidesBy(),
+  /** Partners trade every so many reps instead of once a turn. */
+  exchange: whole(1, 99).optional(),
+  /** The links of a rep are called from the last to the first. */
+  reversed: yesNo().optional(),
+  finish: finish(),
 })
 export type CountDose = z.infer<typeof countSchema>
 
-function pieces(dose: CountDose, firstSide: Side): Pieces {
+function shape(dose: CountDose, firstSide: Side): TurnsShape {
   const repMs = toMs(dose.tempoSec)
+  const { exchange } = dose
   return {
-    kind: 'reps',
-    times: dose.sets,
-    ms: dose.reps * repMs,
-    restMs: toMs(dose.restSec),
-    restKind: 'rest',
-    numbered: 'set',
-    count: dose.reps,
-    repMs,
-    alternate: dose.alternate ? firstSide : undefined,
-    word: dose.by === 'word',
-  }
-}
-
-function shape(dose: CountDose, sets: Pieces): TurnsShape {
-  return {
+    pieces: {
+      kind: 'reps',
+      times: dose.sets,
+      ms: (exchange === undefined ? 1 : 2) * dose.reps * repMs,
+      restMs: toMs(dose.restSec),
+      restKind: 'rest',
+      numbered: 'set',
+      count: dose.reps,
+      repMs,
+      alternate: dose.alternate ? firstSide : undefined,
+      word: dose.by === 'word',
+      reversed: dose.reversed,
+      exchange,
+    },
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,
     side: dose.side,
-    roles: dose.roles,
-    turnMs: piecesMs(sets),
+    sidesBy: dose.sidesBy,
+    // Who trade within a set take no turns.
+    roles: exchange === undefined ? dose.roles : 1,
     switchMs: toMs(dose.switchSec),
     swapMs: toMs(dose.swapSec),
   }
 }
 
+/** Who does what when: both roles in turn, or turn about. */
+const inRoles = ({ exchange, roles }: CountDose): 1 | 2 => (exchange === undefined ? roles : 1)
+const turnAbout = ({ exchange }: CountDose): string =>
+  exchange === undefined ? '' : exchange === 1 ? ', turn about' : `, turn about every ${exchange}`
+
 export const count: DoseKind<CountDose> = {
-  lengthMs: (dose, { firstSide }) => turnsLengthMs(shape(dose, pieces(dose, firstSide))),
+  lengthMs: (dose, { firstSide }) => turnsLengthMs(shape(dose, firstSide)),
   short: (dose) =>
-    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles, dose.side)}, ${dose.by === 'word' ? 'counted by my word' : 'on the count'}`,
+    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, inRoles(dose), dose.side)}${bySets(dose.sidesBy)}${turnAbout(dose)}, ${dose.by === 'word' ? 'counted by my word' : 'on the count'}`,
   factors: (dose) =>
     `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, dose.roles)} at ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => false,
   calls: ({ sets, reps, sides, roles }) => sides * roles * sets * (reps + 1),
-  lay(dose, { firstSide }) {
-    const sets = pieces(dose, firstSide)
-    return layTurns(shape(dose, sets), firstSide, (turn, out) => layPieces(sets, turn, out))
-  },
+  lay: (dose, { firstSide }) => layTurns(shape(dose, firstSide), firstSide),
 }

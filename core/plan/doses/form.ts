@@ -10,9 +10,11 @@ import {
   slug,
   whole,
 } from '../../kernel/fields'
-import { span, type Span } from '../spans'
+import { MOST_LINKS, moveSchema } from '../places'
+import { beatTimes } from '../beats'
+import { span, type Span, type Step } from '../spans'
 import { counted } from '../../kernel/time-text'
-import { product } from './turns'
+import { by, product } from './turns'
 import { scaleMs, toMs } from '../../kernel/units'
 import type { DoseKind } from './dose'
 
@@ -22,19 +24,30 @@ const MOST_SECTIONS = 400
 /** A set sequence, section by section. Runs count sections from 1, `from` and `to` inclusive. */
 export const formSchema = record({
   kind: oneOf(['form']),
-  sections: list(record({ id: slug(), sec: positiveSeconds() }), 1, MOST_SECTIONS),
+  sections: list(
+    record({
+      id: slug(),
+      sec: positiveSeconds(),
+      moves: list(moveSchema, 1, MOST_LINKS).optional(),
+    }),
+    1,
+    MOST_SECTIONS,
+  ),
   runs: list(
     record({
       from: whole(1, 999).default(1),
       to: whole(1, 999),
       times: many().default(1),
       tempo: between(0.1, 10).default(1),
+      /** How it is meant to be gone through. */
+      meant: oneOf(['steps', 'slow', 'flowing']).optional(),
     }),
     1,
     MOST_SECTIONS,
   ),
   resetSec: seconds().default(5),
   setupSec: seconds().default(0),
+  by: by(),
 })
 export type FormDose = z.infer<typeof formSchema>
 type Run = FormDose['runs'][number]
@@ -46,6 +59,22 @@ function runMs(dose: FormDose, run: Run): number {
     sections.reduce((sum, section) => sum + toMs(section.sec), 0),
     run.tempo,
   )
+}
+
+/**
+ * The moves of a run in order. A section's share of the run begins where those before it end, rounded each time; its moves share that by their
+ * beats.
+ */
+function stepsOf(dose: FormDose, run: Run): Step[] {
+  const sections = dose.sections.slice(run.from - 1, run.to)
+  let before = 0
+  return sections.flatMap(({ id, sec, moves = [] }) => {
+    const from = scaleMs(before, run.tempo)
+    before += toMs(sec)
+    const ms = scaleMs(before, run.tempo) - from
+    const ats = beatTimes(moves, ms)
+    return moves.map((says, m) => ({ at: from + (ats[m] ?? 0), section: id, move: m + 1, says }))
+  })
 }
 
 const sectionsOf = ({ from, to }: Run) => (from === to ? `section ${from}` : `sections ${from} to ${to}`)
@@ -77,7 +106,7 @@ export const form: DoseKind<FormDose> = {
       )
       .join(' + '),
   paced: () => false,
-  calls: ({ runs }) => runs.reduce((sum, { times }) => sum + 2 * times, 0),
+  calls: (dose) => dose.runs.reduce((sum, run) => sum + run.times * (2 + stepsOf(dose, run).length), 0),
   lay(dose) {
     const out: Span[] = []
     const resetMs = toMs(dose.resetSec)
@@ -88,6 +117,7 @@ export const form: DoseKind<FormDose> = {
     for (const run of dose.runs) {
       const sections = { all, run: all.slice(run.from - 1, run.to) }
       const ms = runMs(dose, run)
+      const steps = stepsOf(dose, run)
       for (let n = 0; n < run.times; n++) {
         round++
         if (round > 1) {
@@ -97,6 +127,7 @@ export const form: DoseKind<FormDose> = {
         const work = numbered(round, span('run', at, ms))
         work.begins = true
         work.sections = sections
+        if (steps.length) work.steps = steps
         out.push(work)
         at += ms
       }

@@ -5,15 +5,16 @@ import { toMs } from '../../kernel/units'
 import { oneSide } from './count'
 import type { DoseKind } from './dose'
 import {
-  CALLS_OF_TIMED,
+  by,
+  bySets,
+  callsOfTimed,
   eachWay,
-  layPieces,
   layTurns,
-  piecesMs,
+  marks,
   product,
+  sidesBy,
   timesEachWay,
   turnsLengthMs,
-  type Pieces,
   type TurnsShape,
 } from './turns'
 
@@ -27,45 +28,43 @@ export const holdSchema = record({
   side: oneSide(),
   switchSec: seconds().default(5),
   setupSec: seconds().default(0),
+  by: by(),
+  sidesBy: sidesBy(),
+  marks: marks(),
 })
 export type HoldDose = z.infer<typeof holdSchema>
 
-function pieces(dose: HoldDose): Pieces {
+function shape(dose: HoldDose): TurnsShape {
   return {
-    kind: 'hold',
-    times: dose.sets,
-    ms: toMs(dose.holdSec),
-    restMs: toMs(dose.restSec),
-    restKind: 'rest',
-    numbered: 'set',
-    count: 0,
-    repMs: 0,
-    alternate: undefined,
-  }
-}
-
-function shape(dose: HoldDose, holds: Pieces): TurnsShape {
-  return {
+    pieces: {
+      kind: 'hold',
+      times: dose.sets,
+      ms: toMs(dose.holdSec),
+      restMs: toMs(dose.restSec),
+      restKind: 'rest',
+      numbered: 'set',
+      count: 0,
+      repMs: 0,
+      alternate: undefined,
+      marks: dose.marks,
+    },
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,
     side: dose.side,
+    sidesBy: dose.sidesBy,
     roles: 1,
-    turnMs: piecesMs(holds),
     switchMs: toMs(dose.switchSec),
     swapMs: 0,
   }
 }
 
 export const hold: DoseKind<HoldDose> = {
-  lengthMs: (dose) => turnsLengthMs(shape(dose, pieces(dose))),
+  lengthMs: (dose) => turnsLengthMs(shape(dose)),
   short: (dose) =>
-    `${product(dose.sets, shortTime(toMs(dose.holdSec)))} held${eachWay(dose.sides, 1, dose.side)}`,
+    `${product(dose.sets, shortTime(toMs(dose.holdSec)))} held${eachWay(dose.sides, 1, dose.side)}${bySets(dose.sidesBy)}`,
   factors: (dose) =>
     `${counted(dose.sets, 'hold')} × ${shortTime(toMs(dose.holdSec))}${timesEachWay(dose.sides, 1)}`,
   paced: () => false,
-  calls: ({ sets, sides }) => sides * sets * CALLS_OF_TIMED,
-  lay(dose, { firstSide }) {
-    const holds = pieces(dose)
-    return layTurns(shape(dose, holds), firstSide, (turn, out) => layPieces(holds, turn, out))
-  },
+  calls: ({ sets, sides, marks: called }) => sides * sets * callsOfTimed(called),
+  lay: (dose, { firstSide }) => layTurns(shape(dose), firstSide),
 }

@@ -6,14 +6,15 @@ import { scaleMs, toMs } from '../../kernel/units'
 import { oneSide, roleNames } from './count'
 import type { DoseKind } from './dose'
 import {
+  by,
+  bySets,
   eachWay,
-  layPieces,
+  finish,
   layTurns,
-  piecesMs,
   product,
+  sidesBy,
   timesEachWay,
   turnsLengthMs,
-  type Pieces,
   type TurnsShape,
 } from './turns'
 
@@ -33,32 +34,32 @@ export const ownSchema = record({
   capSec: positiveSeconds().optional(),
   setupSec: seconds().default(0),
   roleNames: roleNames().optional(),
+  by: by(),
+  sidesBy: sidesBy(),
+  finish: finish(),
 })
 export type OwnDose = z.infer<typeof ownSchema>
 
 /** One rep takes `round(tempoMs · pace)` ms for a group. */
-function pieces(dose: OwnDose, pace: number, firstSide: Side): Pieces {
+function shape(dose: OwnDose, pace: number, firstSide: Side): TurnsShape {
   const repMs = scaleMs(toMs(dose.tempoSec), pace)
   return {
-    kind: 'paced',
-    times: dose.sets,
-    ms: dose.reps * repMs,
-    restMs: toMs(dose.restSec),
-    restKind: 'breather',
-    numbered: 'set',
-    count: dose.reps,
-    repMs,
-    alternate: dose.alternate ? firstSide : undefined,
-  }
-}
-
-function shape(dose: OwnDose, sets: Pieces): TurnsShape {
-  return {
+    pieces: {
+      kind: 'paced',
+      times: dose.sets,
+      ms: dose.reps * repMs,
+      restMs: toMs(dose.restSec),
+      restKind: 'breather',
+      numbered: 'set',
+      count: dose.reps,
+      repMs,
+      alternate: dose.alternate ? firstSide : undefined,
+    },
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,
     side: dose.side,
+    sidesBy: dose.sidesBy,
     roles: dose.roles,
-    turnMs: piecesMs(sets),
     switchMs: toMs(dose.switchSec),
     swapMs: toMs(dose.swapSec),
   }
@@ -79,21 +80,17 @@ function cutAt(spans: Span[], endMs: number): Span[] {
 
 export const own: DoseKind<OwnDose> = {
   lengthMs: (dose, { slowest, firstSide }) =>
-    Math.min(turnsLengthMs(shape(dose, pieces(dose, slowest, firstSide))), capMs(dose)),
+    Math.min(turnsLengthMs(shape(dose, slowest, firstSide)), capMs(dose)),
   short: (dose) =>
-    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles, dose.side)}, own pace`,
+    `${product(dose.sets, dose.reps)}${dose.alternate ? ', side to side' : eachWay(dose.sides, dose.roles, dose.side)}${bySets(dose.sidesBy)}, own pace`,
   factors: (dose) =>
     `${counted(dose.sets, 'set')} × ${counted(dose.reps, 'rep')}${timesEachWay(dose.sides, dose.roles)} at about ${shortTime(toMs(dose.tempoSec))}`,
   paced: () => true,
   calls: ({ sets, sides, roles }) => sides * roles * sets * 2,
   lay(dose, { firstSide, pace }) {
-    const sets = pieces(dose, pace, firstSide)
-    const turns = shape(dose, sets)
+    const turns = shape(dose, pace, firstSide)
     const end = Math.min(turnsLengthMs(turns), capMs(dose))
-    const spans = cutAt(
-      layTurns(turns, firstSide, (turn, out) => layPieces(sets, turn, out)),
-      end,
-    )
+    const spans = cutAt(layTurns(turns, firstSide), end)
     spans.push(span('stop', end, 0))
     return spans
   },

@@ -1,19 +1,30 @@
 import type { z } from 'zod'
-import { list, many, oneOf, oneOrTwo, positiveSeconds, record, seconds, text } from '../../kernel/fields'
+import {
+  layerNumber,
+  list,
+  many,
+  oneOf,
+  oneOrTwo,
+  positiveSeconds,
+  record,
+  seconds,
+  text,
+} from '../../kernel/fields'
 import { counted, shortTime } from '../../kernel/time-text'
 import { toMs } from '../../kernel/units'
 import { oneSide, roleNames } from './count'
 import type { DoseKind } from './dose'
 import {
-  CALLS_OF_TIMED,
+  by,
+  bySets,
+  callsOfTimed,
   eachWay,
-  layPieces,
   layTurns,
-  piecesMs,
+  marks,
   product,
+  sidesBy,
   timesEachWay,
   turnsLengthMs,
-  type Pieces,
   type TurnsShape,
 } from './turns'
 
@@ -32,48 +43,55 @@ export const roundsSchema = record({
   focus: list(text(120)).optional(),
   setupSec: seconds().default(0),
   roleNames: roleNames().optional(),
+  by: by(),
+  sidesBy: sidesBy(),
+  /** The layer of each round, whatever the place's. */
+  roundLayers: list(layerNumber()).optional(),
+  marks: marks(),
 })
 export type RoundsDose = z.infer<typeof roundsSchema>
 
-function pieces(dose: RoundsDose): Pieces {
-  return {
-    kind: 'round',
-    times: dose.rounds,
-    ms: toMs(dose.workSec),
-    restMs: toMs(dose.restSec),
-    restKind: 'rest',
-    numbered: 'round',
-    count: 0,
-    repMs: dose.tempoSec === undefined ? 0 : toMs(dose.tempoSec),
-    alternate: undefined,
-  }
-}
+/** Sides that change in every round change in five seconds unless it says otherwise. */
+const SWITCH_IN_ROUND_MS = 5000
 
-function shape(dose: RoundsDose, rounds: Pieces): TurnsShape {
+function shape(dose: RoundsDose): TurnsShape {
+  const restMs = toMs(dose.restSec)
+  const bySet = dose.sidesBy === 'set'
+  const unless = (sec: number | undefined, ms: number) => (sec === undefined ? ms : toMs(sec))
   return {
+    pieces: {
+      kind: 'round',
+      times: dose.rounds,
+      ms: toMs(dose.workSec),
+      restMs,
+      restKind: 'rest',
+      numbered: 'round',
+      count: 0,
+      repMs: dose.tempoSec === undefined ? 0 : toMs(dose.tempoSec),
+      alternate: undefined,
+      layers: dose.roundLayers,
+      marks: dose.marks,
+    },
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,
     side: dose.side,
+    sidesBy: dose.sidesBy,
     roles: dose.roles,
-    turnMs: piecesMs(rounds),
-    switchMs: dose.switchSec === undefined ? rounds.restMs : toMs(dose.switchSec),
-    swapMs: dose.swapSec === undefined ? rounds.restMs : toMs(dose.swapSec),
+    switchMs: unless(dose.switchSec, bySet ? SWITCH_IN_ROUND_MS : restMs),
+    swapMs: unless(dose.swapSec, restMs),
   }
 }
 
 export const rounds: DoseKind<RoundsDose> = {
-  lengthMs: (dose) => turnsLengthMs(shape(dose, pieces(dose))),
+  lengthMs: (dose) => turnsLengthMs(shape(dose)),
   short(dose) {
     const between = dose.rounds > 1 ? `, ${shortTime(toMs(dose.restSec))} between` : ''
     const focus = dose.focus?.length ? `: ${dose.focus.join(', ')}` : ''
-    return `${product(dose.rounds, shortTime(toMs(dose.workSec)))}${eachWay(dose.sides, dose.roles, dose.side)}${between}${focus}`
+    return `${product(dose.rounds, shortTime(toMs(dose.workSec)))}${eachWay(dose.sides, dose.roles, dose.side)}${bySets(dose.sidesBy)}${between}${focus}`
   },
   factors: (dose) =>
     `${counted(dose.rounds, 'round')} × ${shortTime(toMs(dose.workSec))}${timesEachWay(dose.sides, dose.roles)}`,
   paced: () => false,
-  calls: ({ rounds: times, sides, roles }) => sides * roles * times * CALLS_OF_TIMED,
-  lay(dose, { firstSide }) {
-    const work = pieces(dose)
-    return layTurns(shape(dose, work), firstSide, (turn, out) => layPieces(work, turn, out))
-  },
+  calls: ({ rounds: times, sides, roles, marks: called }) => sides * roles * times * callsOfTimed(called),
+  lay: (dose, { firstSide }) => layTurns(shape(dose), firstSide),
 }

@@ -1,4 +1,4 @@
-import { saysItsOwn, type CombinationPart, type Receives } from '../places'
+import { saysItsOwn, type CombinationPart, type Instead, type Link, type Receives } from '../places'
 import { span, type Span } from '../spans'
 import type { DoseKind, DoseSetting } from './dose'
 
@@ -9,6 +9,8 @@ export interface StageOf<D> {
   layer?: number | undefined
   receives?: Receives | undefined
   parts?: CombinationPart[] | undefined
+  links?: Link[] | undefined
+  instead?: Instead[] | undefined
   dose: D
 }
 

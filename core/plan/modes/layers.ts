@@ -19,6 +19,6 @@ export const layers: LayMode = (block, plan) => {
   return {
     ms,
     lanes: lanes.map((lane) => (lane.length ? lane : idleLane(ms))),
-    calls: tracks.map(({ t, laid }) => stretch(0, laid.ms, laid.called, {}, t)),
+    calls: tracks.map(({ track, t, laid }) => stretch(0, laid.ms, laid.called, track, t)),
   }
 }

@@ -1,7 +1,7 @@
 import { isPaced, layDose, type Dose } from '../doses'
 import type { DoseSetting } from '../doses/dose'
 import { PHASES } from '../phases'
-import type { CombinationPart, Place, Receives } from '../places'
+import type { CombinationPart, Link, Place, Receives } from '../places'
 import type { Block, Plan } from '../schema'
 import { span, type Span } from '../spans'
 
@@ -15,6 +15,7 @@ export interface Stretch {
   layer: number
   receives: Receives | undefined
   parts: readonly CombinationPart[] | undefined
+  links: readonly Link[] | undefined
   noSides: true | undefined
   /** Index of the track, where each track has its own time. */
   track: number | undefined
@@ -123,8 +124,8 @@ export const firstSideOf = (block: Pick<Block, 'firstSide'>, plan: Pick<Plan, 'f
   block.firstSide ?? plan.firstSide
 
 export function stretch(at: number, ms: number, spans: Span[], place: Place = {}, track?: number): Stretch {
-  const { technique, layer = 1, receives, parts, noSides } = place
-  return { at, ms, spans, technique, layer, receives, parts, noSides, track }
+  const { technique, layer = 1, receives, parts, links, noSides } = place
+  return { at, ms, spans, technique, layer, receives, parts, links, noSides, track }
 }
 
 /** The lane of a group that has no part in a block of `ms`. */

@@ -11,5 +11,5 @@ export const together: LayMode = (block, plan) => {
     lanes.set(spans, lane)
     return lane
   }
-  return { ms: laid.ms, lanes: everyone.map(laneOf), calls: [stretch(0, laid.ms, laid.called)] }
+  return { ms: laid.ms, lanes: everyone.map(laneOf), calls: [stretch(0, laid.ms, laid.called, block)] }
 }

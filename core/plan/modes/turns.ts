@@ -38,40 +38,99 @@ function layTurn(block: Block, plan: Plan, track: Track, t: number, from: number
   return { track, groups, laid, at, handover, waiting: waitingStretch(block, at, laid.ms) }
 }
 
-/** A group's way through the block: waiting, its own turn, then waiting again or practising what it was just taught. */
-function laneOf(block: Block, turns: Turn[], own: number, group: number): Lane {
+/** What a group does on its own between two moments of the block, cut out of a stretch that others fill. */
+function cut(whole: Stretch, from: number, to: number): Stretch | undefined {
+  const ms = to - from
+  const only = whole.spans[0]
+  if (ms <= 0 || !only) return undefined
+  return { ...whole, at: from, ms, spans: [span(only.kind, 0, ms)] }
+}
+
+/** What a group does after its own turn: what it was just shown, by itself, until it is done. */
+function layThen(block: Block, plan: Plan, turn: Turn, t: number, group: number): Stretch | undefined {
+  const { then } = turn.track
+  if (!then) return undefined
+  // None waits for the slowest of its track: each group's is as long as its own pace makes it.
+  const laid = new LaidDose(then, block, plan, [group])
+  return stretch(turn.at + turn.laid.ms, laid.ms, laid.called, turn.track, t)
+}
+
+/** A group's way through the block: waiting, its own turn, then what comes after that, and waiting again to the end. */
+function laneOf(block: Block, turns: Turn[], own: number, group: number, then: Stretch | undefined): Lane {
+  const turn = turns[own]!
+  const { track } = turn
+  const shown = { technique: track.technique, layer: track.layer }
   const lane: Lane = []
-  for (let t = 0; t < turns.length; t++) {
-    const { track, at, laid, handover, waiting } = turns[t]!
-    if (handover) lane.push(handover)
-    if (t === own) lane.push(stretch(at, laid.ms, laid.spansFor(group), track, t))
-    else if (t > own && block.afterTurn === 'taught') {
-      const taught = turns[own]?.track
-      const shown = { technique: taught?.technique, layer: taught?.layer }
-      lane.push(stretch(at, laid.ms, [span('holding', 0, laid.ms)], shown))
-    } else lane.push(waiting)
-  }
+  let busyTo = turn.at + turn.laid.ms
+  turns.forEach(({ at, laid, handover, waiting }, t) => {
+    if (t === own) {
+      if (handover) lane.push(handover)
+      lane.push(stretch(at, laid.ms, laid.spansFor(group), track, t))
+      if (then) {
+        lane.push(then)
+        busyTo += then.ms
+      }
+      return
+    }
+    const isAfter = t > own
+    const waits =
+      isAfter && !then && block.afterTurn === 'taught'
+        ? stretch(at, laid.ms, [span('holding', 0, laid.ms)], shown)
+        : waiting
+    for (const one of handover ? [handover, waits] : [waits]) {
+      const left = isAfter && one.at < busyTo ? cut(one, busyTo, one.at + one.ms) : one
+      if (left) lane.push(left)
+    }
+  })
   return lane
 }
 
-/** Each group is taught in turn, in the order of the tracks, while the others hold. */
+/** The time after the last turn, as another's turn would be. */
+function afterAll(
+  block: Block,
+  track: Track,
+  from: number,
+  ms: number,
+  hasThen: boolean,
+): Stretch | undefined {
+  if (ms <= 0) return undefined
+  return !hasThen && block.afterTurn === 'taught'
+    ? stretch(from, ms, [span('holding', 0, ms)], { technique: track.technique, layer: track.layer })
+    : waitingStretch(block, from, ms)
+}
+
+/** Each group is taught in turn, in the order of the tracks, while the others hold; the block lasts until what comes after each turn is done too. */
 export const turns: LayMode = (block, plan) => {
-  let ms = 0
+  let taughtMs = 0
   const taught = given(block.tracks, 'tracks').map((track, t) => {
-    const turn = layTurn(block, plan, track, t, ms)
-    ms = turn.at + turn.laid.ms
+    const turn = layTurn(block, plan, track, t, taughtMs)
+    taughtMs = turn.at + turn.laid.ms
     return turn
   })
+  const thens = new Map<number, Stretch>()
+  taught.forEach((turn, t) => {
+    for (const g of turn.groups) {
+      const then = layThen(block, plan, turn, t, g)
+      if (then) thens.set(g, then)
+    }
+  })
+  const ms = [...thens.values()].reduce((most, then) => Math.max(most, then.at + then.ms), taughtMs)
   const lanes: Lane[] = plan.groups.map(() => [])
   taught.forEach((turn, t) => {
-    for (const g of turn.groups) lanes[g] = laneOf(block, taught, t, g)
+    for (const g of turn.groups) {
+      const then = thens.get(g)
+      const lane = laneOf(block, taught, t, g, then)
+      const from = Math.max(taughtMs, then ? then.at + then.ms : 0)
+      const rest = afterAll(block, turn.track, from, ms - from, then !== undefined)
+      lanes[g] = rest ? [...lane, rest] : lane
+    }
   })
   return {
     ms,
     lanes: lanes.map((lane) => (lane.length ? lane : idleLane(ms))),
-    calls: taught.flatMap(({ handover, at, laid }, t) => [
+    calls: taught.flatMap(({ track, handover, at, laid }, t) => [
       ...(handover ? [handover] : []),
-      stretch(at, laid.ms, laid.called, {}, t),
+      stretch(at, laid.ms, laid.called, track, t),
     ]),
   }
 }

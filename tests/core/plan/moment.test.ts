@@ -128,6 +128,7 @@ describe('the cautions of what is worked', () => {
         times: 1,
         side: 'same' as const,
       })),
+      links: undefined,
       noSides: false,
     }
     expect(cautionsOf(worked, (item) => hazards[item])).toEqual([

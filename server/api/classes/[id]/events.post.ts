@@ -6,6 +6,7 @@ import { resultSchema } from '../../../../core/people/results'
 import { useDatabase } from '../../../http/database'
 import { bareCommand } from '../../../http/route'
 import { tellNow } from '../../../http/listeners'
+import { forLog } from '../../../http/for-log'
 import { settleSoon } from '../../../http/settler'
 import { serverNow } from '../../../http/test-clock'
 import { appendEvents } from '../../../services/events'
@@ -41,8 +42,9 @@ export default bareCommand(
     try {
       const settled = await settleClass(useDatabase(), user.clubId, classId, { wait: true })
       return { state: settled === 'busy' ? state : settled.state, now }
-    } catch {
-      // What was sent is kept; the settler tries again, and says so where it fails for good.
+    } catch (error) {
+      // What was sent is kept, and the settler tries again.
+      console.error(`class ${classId} could not be settled at once: ${forLog(error)}`)
       settleSoon(user.clubId, classId)
       return { state, now }
     }
