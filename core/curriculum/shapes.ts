@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import { list, oneOf, record, slug, text, whole } from '../kernel/fields'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
-import { withStages, type Dose, type PlainDose } from '../plan/doses'
+import { withRounds, withStages, type Dose, type PlainDose } from '../plan/doses'
 import { parsePlan } from '../plan/parse'
 import { blockSchema, type Block, type Plan } from '../plan/schema'
 import { sayActive } from '../plan/active'
@@ -104,7 +104,7 @@ export function scaleDose(dose: Dose, factor: number): Dose {
     case 'hold':
       return { ...dose, sets: times(dose.sets, factor) }
     case 'rounds':
-      return { ...dose, rounds: times(dose.rounds, factor) }
+      return withRounds(dose, times(dose.rounds, factor))
     case 'fixed':
       return { ...dose, sec: Math.max(15, Math.round((dose.sec * factor) / 5) * 5) }
     case 'form':

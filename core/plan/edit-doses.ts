@@ -8,7 +8,11 @@ export function changeDoses<B extends Block | Omit<Block, 'id'>>(block: B, chang
     ...(block.dose ? { dose: change(block.dose) } : {}),
     ...(block.tracks
       ? {
-          tracks: block.tracks.map((track) => (track.dose ? { ...track, dose: change(track.dose) } : track)),
+          tracks: block.tracks.map((track) => ({
+            ...track,
+            ...(track.dose ? { dose: change(track.dose) } : {}),
+            ...(track.then ? { then: change(track.then) } : {}),
+          })),
         }
       : {}),
   }

@@ -1,14 +1,18 @@
 import { hasRoles, stagesOf, withStages, type Dose, type DoseStage } from './doses'
-import type { Place } from './places'
+import { PHASES } from './phases'
+import type { Link, Place } from './places'
+import { settleDose } from './settle-doses'
 import type { Block } from './schema'
 
 type Holding = Place & { layerUpTo?: number | undefined; noSides?: true | undefined }
 
 /** What a place says beside its item, to be taken along with it. */
-export function besideOf({ receives, parts, layerUpTo, noSides }: Holding) {
+export function besideOf({ receives, parts, links, instead, layerUpTo, noSides }: Holding) {
   return {
     ...(receives ? { receives } : {}),
     ...(parts ? { parts: [...parts] } : {}),
+    ...(links ? { links: [...links] } : {}),
+    ...(instead ? { instead: [...instead] } : {}),
     ...(layerUpTo === undefined ? {} : { layerUpTo }),
     ...(noSides ? { noSides } : {}),
   }
@@ -20,20 +24,31 @@ export const withItem = (technique: string | undefined, parts: Place['parts']) =
   layer: 1,
   layerUpTo: undefined,
   noSides: undefined,
+  links: undefined,
+  instead: undefined,
   parts: parts && [...parts],
 })
 
-function settled<P extends Holding>(place: P, dose: Dose | undefined, worked: boolean, itself: boolean): P {
-  const { layer = 1, layerUpTo, receives, parts } = place
+/** Links as they are where nobody receives: those of the partner go. */
+function linksAlone(links: readonly Link[]): Link[] {
+  return links.flatMap((link) => (link.by === 'B' ? [] : [{ ...link, by: 'A' as const }]))
+}
+
+/** @param doses those that are worked at the place; none where that is not known here */
+function settled<P extends Holding>(place: P, doses: readonly Dose[], worked: boolean, itself: boolean): P {
+  const { layer = 1, layerUpTo, receives, parts, links } = place
+  const isAlone = doses.length > 0 && !doses.some(hasRoles)
+  const alone = links && itself && isAlone && links.some(({ by }) => by !== 'A') ? linksAlone(links) : links
   const drop = [
-    ...(receives && (!worked || (dose && !hasRoles(dose))) ? ['receives'] : []),
+    ...(receives && (!worked || isAlone) ? ['receives'] : []),
     ...(parts && !itself ? ['parts'] : []),
+    ...(links && (!itself || alone?.length === 0) ? ['links'] : []),
     ...(layerUpTo !== undefined && (layerUpTo <= layer || place.technique === undefined)
       ? ['layerUpTo']
       : []),
   ]
-  if (drop.length === 0) return place
-  const next = { ...place }
+  if (drop.length === 0 && alone === links) return place
+  const next = { ...place, ...(alone === links ? {} : { links: alone }) }
   for (const field of drop) Reflect.deleteProperty(next, field)
   return next
 }
@@ -41,27 +56,41 @@ function settled<P extends Holding>(place: P, dose: Dose | undefined, worked: bo
 function settledDose(dose: Dose, technique: string | undefined): Dose {
   const stage = (one: DoseStage) => {
     const itself = technique !== undefined || one.technique !== undefined
-    return settled(one, one.dose, itself, itself)
+    return settled(one, [one.dose], itself, itself)
   }
   return stagesOf(dose).some((one) => stage(one) !== one) ? withStages(dose, stage) : dose
 }
 
+const given = (...doses: (Dose | undefined)[]): Dose[] => doses.filter((dose) => dose !== undefined)
+
+/** The places that work a block's own dose, as far as their links are called there. */
+function placesOf(block: Block): Place[] {
+  const { mode, tracks = [] } = block
+  if (mode === 'together') return [block]
+  return mode === 'layers' ? tracks.filter((track) => track.dose === undefined) : []
+}
+
 /**
- * A block without what its places cannot say any more: an answer where nobody receives now, parts where nothing is worked, a higher version below
- * the one of all. So no change of a dose or an item leaves a plan that no file can hold.
+ * A block without what its places and doses cannot say any more: an answer where nobody receives now, parts where nothing is worked, a higher version
+ * below the one of all, partners who trade without a second role. So no change of a dose or an item leaves a plan that no file can hold.
  */
 export function settlePlaces(block: Block): Block {
   const { mode, dose, technique, tracks } = block
   const together = mode === 'together'
+  const { active } = PHASES[block.phase]
   const worked = technique !== undefined || stagesOf(dose).some((stage) => stage.technique !== undefined)
-  let next = together ? settled(block, dose, worked, technique !== undefined) : block
-  const own = dose && settledDose(dose, together ? technique : tracks?.[0]?.technique)
-  if (own !== dose) next = { ...next, dose: own }
+  let next = together ? settled(block, given(dose), worked, technique !== undefined) : block
   const kept = tracks?.map((track) => {
-    const one = settled(track, track.dose ?? (mode === 'turns' ? undefined : dose), true, true)
-    const inside = one.dose && settledDose(one.dose, one.technique)
-    return inside === one.dose ? one : { ...one, dose: inside }
+    const shared = mode === 'turns' ? undefined : dose
+    const one = settled(track, given(track.dose ?? shared, track.then), true, true)
+    const own = (was: Dose | undefined) =>
+      was && settleDose(settledDose(was, one.technique), { places: [one], active })
+    const [inside, after] = [own(one.dose), own(one.then)]
+    if (inside === one.dose && after === one.then) return one
+    return { ...one, ...(inside ? { dose: inside } : {}), ...(after ? { then: after } : {}) }
   })
   if (kept?.some((track, t) => track !== tracks?.[t])) next = { ...next, tracks: kept }
-  return next
+  const own = dose && settledDose(dose, together ? technique : tracks?.[0]?.technique)
+  const last = own && settleDose(own, { places: placesOf(next), active })
+  return last === dose ? next : { ...next, dose: last }
 }

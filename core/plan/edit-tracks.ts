@@ -1,4 +1,4 @@
-import type { Dose } from './doses'
+import { withRounds, type Dose } from './doses'
 import { canBeCut, withMode } from './edit'
 import { layBlock } from './modes'
 import { nudgeSets } from './nudge'
@@ -40,6 +40,21 @@ export function paintOnto(
   return { ...alone, tracks: alone.tracks?.filter(({ groups }) => groups.includes(group)) }
 }
 
+/** A track without what was said of the item it had, which is not said of another. */
+function withoutItem(track: Track) {
+  const {
+    title: _t,
+    parts: _p,
+    links: _l,
+    instead: _i,
+    receives: _r,
+    layerUpTo: _u,
+    noSides: _n,
+    ...kept
+  } = track
+  return kept
+}
+
 /** Puts an item on one group's track; the rest of that track keeps what it has. */
 export function paintTrack(
   block: Block,
@@ -52,14 +67,13 @@ export function paintTrack(
   const tracks = block.tracks.flatMap((track): Track[] => {
     if (!track.groups.includes(group)) return [track]
     const rest = track.groups.filter((id) => id !== group)
-    // What was said of the item it had is not said of this one.
-    const { title: _t, parts: _p, receives: _r, layerUpTo: _u, noSides: _n, ...kept } = track
+    const kept = withoutItem(track)
     const own: Track = { ...kept, groups: [group], technique, layer, ...(parts ? { parts } : {}) }
     return rest.length ? [{ ...track, groups: rest }, own] : [own]
   })
   const [like] = block.tracks
   if (!like || block.tracks.some(({ groups }) => groups.includes(group))) return { ...block, tracks }
-  const { title: _t, parts: _p, receives: _r, layerUpTo: _u, noSides: _n, ...rest } = like
+  const rest = withoutItem(like)
   const own: Track = { ...rest, groups: [group], technique, layer, ...(parts ? { parts } : {}) }
   return { ...block, tracks: [...tracks, own] }
 }
@@ -75,7 +89,7 @@ function times(dose: Dose, factor: number): Dose {
     case 'hold':
       return { ...dose, sets: more(dose.sets) }
     case 'rounds':
-      return { ...dose, rounds: more(dose.rounds) }
+      return withRounds(dose, more(dose.rounds))
     default:
       return dose
   }

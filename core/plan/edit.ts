@@ -155,6 +155,10 @@ function common(one: Block): Block {
   if (one.start !== undefined) block.start = one.start
   if (one.teaching !== undefined) block.teaching = one.teaching
   if (one.result !== undefined) block.result = one.result
+  if (one.calls !== undefined) block.calls = one.calls
+  if (one.says !== undefined) block.says = one.says
+  if (one.voice !== undefined) block.voice = one.voice
+  if (one.turned !== undefined) block.turned = one.turned
   return block
 }
 

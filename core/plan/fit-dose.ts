@@ -1,4 +1,4 @@
-import { stagesOf, withStages, type Dose, type PlainDose } from './doses'
+import { stagesOf, withRounds, withStages, type Dose, type PlainDose } from './doses'
 import type { Block, Plan, Track } from './schema'
 import { layBlock } from './modes'
 import { nudgeSets } from './nudge'
@@ -19,7 +19,7 @@ function smaller(dose: Dose): Dose | undefined {
       if (dose.reps > 1) return { ...dose, reps: dose.reps - 1 }
       return lessSetup(dose)
     case 'rounds':
-      if (dose.rounds > 1) return { ...dose, rounds: dose.rounds - 1 }
+      if (dose.rounds > 1) return withRounds(dose, dose.rounds - 1)
       if (dose.workSec > 15) return { ...dose, workSec: Math.max(15, dose.workSec - 5) }
       return lessSetup(dose)
     case 'hold':

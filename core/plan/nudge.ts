@@ -1,4 +1,4 @@
-import type { Dose } from './doses'
+import { withRounds, type Dose } from './doses'
 
 /** Small whole steps by which an instructor changes a dose. */
 
@@ -12,7 +12,7 @@ export function nudgeSets(dose: Dose, by: number): Dose {
     case 'hold':
       return { ...dose, sets: clamp(dose.sets + by) }
     case 'rounds':
-      return { ...dose, rounds: clamp(dose.rounds + by) }
+      return withRounds(dose, clamp(dose.rounds + by))
     case 'fixed':
       return { ...dose, sec: Math.max(15, dose.sec + 15 * by) }
     case 'form':

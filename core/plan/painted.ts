@@ -1,12 +1,21 @@
-import { doseLengthMs, hasRoles, hasSides, withStages, type Dose } from './doses'
+import { doseLengthMs, hasRoles, hasSides, withRounds, withStages, type Dose } from './doses'
 import type { DoseSetting } from './doses/dose'
 import { withMode } from './edit'
+import { settlePlaces } from './edit-places'
 import { paintOnto } from './edit-tracks'
 import { firstSideOf } from './modes/mode'
 import { PHASES } from './phases'
 import type { Block, Plan, Track } from './schema'
 
 /** An item put on one group of a board that others work too: what of the shared dose is not for it. */
+
+type InRoles = Extract<Dose, { kind: 'count' | 'own' | 'rounds' }>
+/** The same in one role: nobody is there to trade with. */
+function aloneFrom(dose: InRoles): InRoles {
+  if (dose.kind !== 'count') return { ...dose, roles: 1 }
+  const { exchange: _e, ...rest } = dose
+  return { ...rest, roles: 1 }
+}
 
 /** The dose in one role, with as many sets or rounds as fit into the time of both. */
 function inOneRole(dose: Dose, setting: DoseSetting): Dose {
@@ -17,10 +26,10 @@ function inOneRole(dose: Dose, setting: DoseSetting): Dose {
       dose: inOneRole(stage.dose, setting) as typeof stage.dose,
     }))
   if (dose.kind !== 'count' && dose.kind !== 'own' && dose.kind !== 'rounds') return dose
-  const { roleNames: _n, ...alone } = { ...dose, roles: 1 as const }
+  const { roleNames: _n, ...alone } = aloneFrom(dose)
   const whole = doseLengthMs(dose, setting)
   const times = (n: number): Dose =>
-    alone.kind === 'rounds' ? { ...alone, rounds: n * alone.rounds } : { ...alone, sets: n * alone.sets }
+    alone.kind === 'rounds' ? withRounds(alone, n * alone.rounds) : { ...alone, sets: n * alone.sets }
   const most = alone.kind === 'rounds' ? 2 * alone.rounds : 2 * alone.sets
   const least = most / 2
   for (let n = most; n > least; n--) {
@@ -80,7 +89,7 @@ export function paintItem(
   { technique, layer = 1, parts, solo = false, noSides = false }: Painted,
 ): Block {
   const painted = paintOnto(block, plan, group, technique, layer, parts)
-  return onNoSides(solo ? aloneBeside(painted, plan, group) : painted, group, noSides)
+  return settlePlaces(onNoSides(solo ? aloneBeside(painted, plan, group) : painted, group, noSides))
 }
 
 /** Says of a group's track that its item has no sides, where its dose has two. */

@@ -45,6 +45,8 @@ export const DOSE_NAMES: readonly DoseName[] = KINDS
 const plainKind = (dose: PlainDose) => plainKinds[dose.kind] as DoseKind<PlainDose>
 const kinds = { ...plainKinds, ladder: ladderOf(plainKind), routine: routineOf(plainKind) }
 
+export { withRounds } from './rounds'
+
 /** A stage of a ladder or an entry of a routine. */
 export type DoseStage = LadderDose['stages'][number]
 

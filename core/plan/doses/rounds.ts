@@ -51,6 +51,14 @@ export const roundsSchema = record({
 })
 export type RoundsDose = z.infer<typeof roundsSchema>
 
+/** So many rounds, each at its layer where they rise: the last goes on where there are more. */
+export function withRounds(dose: RoundsDose, rounds: number): RoundsDose {
+  const { roundLayers } = dose
+  if (!roundLayers) return { ...dose, rounds }
+  const last = roundLayers.at(-1) ?? 1
+  return { ...dose, rounds, roundLayers: Array.from({ length: rounds }, (_, r) => roundLayers[r] ?? last) }
+}
+
 /** Sides that change in every round change in five seconds unless it says otherwise. */
 const SWITCH_IN_ROUND_MS = 5000
 

@@ -11,8 +11,10 @@ import {
   newBlock,
   removeBlock,
   withMode,
+  withPhase,
 } from '../../../core/plan/edit'
 import { nudgeReps, nudgeSets, togglePartner } from '../../../core/plan/nudge'
+import { paintItem } from '../../../core/plan/painted'
 import { PHASE_NAMES } from '../../../core/plan/phases'
 import { DOSE_NAMES, type Dose } from '../../../core/plan/doses'
 import { withKind } from '../../../app/domain/dose-fields'
@@ -57,12 +59,47 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.tuple(fc.nat(20), fc.constantFrom(-1, 1)).map(([n, by]) => doseEdit(n, (dose) => nudgeSets(dose, by))),
   fc.tuple(fc.nat(20), fc.constantFrom(-1, 1)).map(([n, by]) => doseEdit(n, (dose) => nudgeReps(dose, by))),
   fc.nat(20).map((n) => doseEdit(n, togglePartner)),
+  fc.tuple(fc.nat(20), fc.constantFrom('white', 'green'), fc.boolean()).map(
+    ([n, group, solo]): Edit =>
+      (made) =>
+        changeBlock(made, pick(made, n), (b) => paintItem(b, made, group, { technique: 'fall', solo })),
+  ),
+  fc.tuple(fc.nat(20), fc.constantFrom(...PHASE_NAMES)).map(
+    ([n, phase]): Edit =>
+      (made) =>
+        changeBlock(made, pick(made, n), (b) => withPhase(b, phase, made)),
+  ),
   fc
     .tuple(fc.nat(20), fc.constantFrom(...DOSE_NAMES))
     .map(([n, kind]) => doseEdit(n, (dose) => withKind(dose, kind))),
 )
 
-const begin = plan([block('a', { dose: count(10, { sides: 2 }), technique: 'kick' })], { groups: twoGroups })
+const link = (say: string, more: object = {}) => ({ say, technique: 'step', ...more })
+const rounds = { kind: 'rounds', rounds: 3, workSec: 40, roundLayers: [1, 2, 3], marks: [10] }
+/** Something of everything that stands only beside something else. */
+const begin = plan(
+  [
+    block('a', { dose: count(10, { sides: 2 }), technique: 'kick' }),
+    block('links', {
+      technique: 'kick',
+      links: [link('step'), link('slip', { by: 'B' }), link('kick', { by: 'both' })],
+      dose: count(6, { roles: 2, exchange: 2, reversed: true }),
+      calls: { list: [{ say: 'now' }], everySec: [3, 5] },
+      says: [{ set: 1, text: 'slowly' }],
+    }),
+    block('sets', { technique: 'kick', dose: count(6, { sides: 2, sidesBy: 'set' }) }),
+    block('rising', { technique: 'kick', dose: rounds }),
+    block('game', { phase: 'game', dose: { kind: 'fixed', sec: 60, marks: [20] } }),
+    block('turns', {
+      mode: 'turns',
+      tracks: [
+        { groups: ['white'], technique: 'kick', dose: count(5), then: count(6) },
+        { groups: ['green'], technique: 'kick', dose: count(5), then: rounds },
+      ],
+    }),
+  ],
+  { groups: twoGroups },
+)
 
 describe('for any row of changes', () => {
   it('the plan stays one that a file can hold, and its time classes still add up', () => {

@@ -14,7 +14,21 @@ const seconds = (min: number, max: number) =>
 const sides = fc.constantFrom(1, 2)
 const maybe = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: undefined })
 
-const countDose = fc.record({
+/** Fields that stand only beside others are left out where those are not there. */
+interface Ways {
+  sides?: number
+  roles?: number
+  sidesBy?: 'set' | undefined
+  exchange?: number | undefined
+}
+function holding<D extends Ways>({ sidesBy, exchange, ...dose }: D) {
+  if (exchange !== undefined && dose.roles === 2) return { ...dose, exchange }
+  return sidesBy && dose.sides === 2 ? { ...dose, sidesBy } : dose
+}
+const bySet = maybe(fc.constant('set' as const))
+const marks = maybe(fc.array(fc.integer({ min: 1, max: 60 }), { minLength: 1, maxLength: 3 }))
+
+const countFields = {
   kind: fc.constant('count'),
   sets: fc.integer({ min: 1, max: 4 }),
   reps: fc.integer({ min: 1, max: 15 }),
@@ -25,38 +39,57 @@ const countDose = fc.record({
   switchSec: seconds(0, 9),
   swapSec: seconds(0, 9),
   setupSec: seconds(0, 60),
-})
+}
+/** Turn by turn, as most counts are. */
+const simpleCount = fc.record(countFields)
+const countDose = fc
+  .record({ ...countFields, sidesBy: bySet, exchange: maybe(fc.integer({ min: 1, max: 6 })) })
+  .map(holding)
 const alternateDose = fc.record({
   kind: fc.constant('count'),
   reps: fc.integer({ min: 1, max: 15 }),
   sets: fc.integer({ min: 1, max: 3 }),
   alternate: fc.constant(true),
 })
-const ownDose = fc.record({
-  kind: fc.constant('own'),
-  sets: fc.integer({ min: 1, max: 3 }),
-  reps: fc.integer({ min: 1, max: 15 }),
-  tempoSec: seconds(0.2, 4),
-  restSec: seconds(0, 20),
-  sides,
-  capSec: maybe(seconds(1, 200)),
-  setupSec: seconds(0, 30),
-})
-const roundsDose = fc.record({
-  kind: fc.constant('rounds'),
-  rounds: fc.integer({ min: 1, max: 4 }),
-  workSec: seconds(1, 90),
-  restSec: seconds(0, 30),
-  sides,
-  roles: sides,
-  tempoSec: maybe(seconds(0.5, 12)),
-})
-const holdDose = fc.record({
-  kind: fc.constant('hold'),
-  sets: fc.integer({ min: 1, max: 3 }),
-  holdSec: seconds(1, 60),
-  sides,
-})
+const ownDose = fc
+  .record({
+    kind: fc.constant('own'),
+    sets: fc.integer({ min: 1, max: 3 }),
+    reps: fc.integer({ min: 1, max: 15 }),
+    tempoSec: seconds(0.2, 4),
+    restSec: seconds(0, 20),
+    sides,
+    capSec: maybe(seconds(1, 200)),
+    setupSec: seconds(0, 30),
+    sidesBy: bySet,
+  })
+  .map(holding)
+const roundsDose = fc
+  .record({
+    kind: fc.constant('rounds'),
+    rounds: fc.integer({ min: 1, max: 4 }),
+    workSec: seconds(1, 90),
+    restSec: seconds(0, 30),
+    sides,
+    roles: sides,
+    tempoSec: maybe(seconds(0.5, 12)),
+    sidesBy: bySet,
+    marks,
+    rising: fc.boolean(),
+  })
+  .map(({ rising, ...dose }) =>
+    holding(rising ? { ...dose, roundLayers: Array.from({ length: dose.rounds }, (_, r) => r + 1) } : dose),
+  )
+const holdDose = fc
+  .record({
+    kind: fc.constant('hold'),
+    sets: fc.integer({ min: 1, max: 3 }),
+    holdSec: seconds(1, 60),
+    sides,
+    sidesBy: bySet,
+    marks,
+  })
+  .map(holding)
 const formDose = fc.array(seconds(1, 20), { minLength: 1, maxLength: 4 }).chain((lengths) =>
   fc.record({
     kind: fc.constant('form'),
@@ -86,24 +119,36 @@ const dose = fc.oneof({ weight: 5, arbitrary: plainDose }, { weight: 1, arbitrar
 const GROUPS = ['white', 'green', 'blue']
 const technique = fc.constantFrom('kick', 'throw', 'fall', 'form')
 const layer = fc.integer({ min: 1, max: 3 })
-const tracksOf = (withDose: fc.Arbitrary<unknown>) =>
+const tracksOf = (withDose: fc.Arbitrary<unknown>, then: fc.Arbitrary<unknown> = fc.constant(undefined)) =>
   fc
     .subarray(GROUPS, { minLength: 1 })
     .chain((ids) =>
       fc.tuple(
-        ...ids.map((id) => fc.record({ groups: fc.constant([id]), technique, layer, dose: withDose })),
+        ...ids.map((id) => fc.record({ groups: fc.constant([id]), technique, layer, dose: withDose, then })),
       ),
     )
 const none = fc.constant(undefined)
+const links = fc.array(
+  fc.record({
+    say: fc.constantFrom('step', 'kick', 'back'),
+    beats: fc.integer({ min: 1, max: 5 }),
+    technique: maybe(technique),
+    times: fc.integer({ min: 1, max: 3 }),
+    side: fc.constantFrom('same', 'other', 'none'),
+  }),
+  { minLength: 1, maxLength: 5 },
+)
+const afterTurn = fc.oneof(countDose, ownDose, roundsDose, holdDose)
 const phase = fc.constantFrom('warmup', 'technique', 'drill', 'partner', 'water', 'game', 'talk')
 
 const blockBody = fc.oneof(
   fc.record({ mode: fc.constant('together'), dose, technique: maybe(technique), layer }),
+  fc.record({ mode: fc.constant('together'), dose, technique, layer, links }),
   fc.record({ mode: fc.constant('oneCount'), dose, tracks: tracksOf(none) }),
   fc.record({ mode: fc.constant('layers'), dose, tracks: tracksOf(maybe(dose)) }),
   fc.record({
     mode: fc.constant('turns'),
-    tracks: tracksOf(dose),
+    tracks: tracksOf(dose, maybe(afterTurn)),
     holding: maybe(fc.record({ title: fc.constant('steps'), technique: maybe(technique) })),
     afterTurn: fc.constantFrom('holding', 'taught'),
     handoverSec: seconds(0, 15),
@@ -162,6 +207,69 @@ describe('for any plan', () => {
           expect(parts.reduce((sum, sec) => sum + ms(sec), 0)).toBe(ms(totalSec))
         }
       }),
+    )
+  })
+
+  it('the links of a rep are called inside it, each once, the first with the rep itself', () => {
+    fc.assert(
+      fc.property(fc.tuple(countDose, links), ([made, called]) => {
+        const parsed = parsePlan(
+          clean(
+            document([{ id: 'b', title: 'b', phase: 'drill', technique: 'kick', links: called, dose: made }]),
+          ),
+        )
+        if (!parsed.ok) throw new Error(JSON.stringify(parsed.faults))
+        const { dose: of } = parsed.plan.blocks[0]!
+        const tempo = of?.kind === 'count' ? ms(of.tempoSec) : 0
+        let rep = 0
+        let next = 0
+        for (const cue of expandPlan(parsed.plan, { cues: true }).cues ?? []) {
+          if (cue.kind === 'rep') {
+            expect(cue.link).toBe(1)
+            rep = ms(cue.at)
+            next = 2
+          } else if (cue.kind === 'link') {
+            expect(cue.link).toBe(next++)
+            expect(ms(cue.at)).toBeGreaterThanOrEqual(rep)
+            expect(ms(cue.at)).toBeLessThan(rep + tempo)
+          }
+        }
+        expect(next).toBe(called.length + 1)
+      }),
+    )
+  })
+
+  it('partners who trade do as many reps as one another, whoever begins', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 9 }),
+        fc.integer({ min: 1, max: 30 }),
+        sides,
+        (exchange, reps, both) => {
+          const parsed = parsePlan(
+            clean(
+              document([
+                {
+                  id: 'b',
+                  title: 'b',
+                  phase: 'partner',
+                  technique: 'kick',
+                  dose: { kind: 'count', reps, roles: 2, sides: both, exchange },
+                },
+              ]),
+            ),
+          )
+          if (!parsed.ok) throw new Error(JSON.stringify(parsed.faults))
+          const present = (['A', 'B'] as const).map((startsAs) => ({
+            student: startsAs.toLowerCase(),
+            group: 'white',
+            startsAs,
+          }))
+          const [a, b] = creditPlan(parsed.plan, { present }).map(({ practice }) => practice)
+          expect(a).toEqual(b)
+          expect(a?.[0]).toMatchObject({ reps: reps * both, received: reps * both })
+        },
+      ),
     )
   })
 
@@ -258,7 +366,7 @@ describe('for any counted dose', () => {
 
   it('two sides double the reps of one, half each', () => {
     fc.assert(
-      fc.property(countDose, (made) => {
+      fc.property(simpleCount, (made) => {
         const both = totals({ ...made, sides: 2 })
         const one = totals({ ...made, sides: 1 })
         expect(both.reps).toBe(2 * one.reps)
@@ -270,7 +378,7 @@ describe('for any counted dose', () => {
 
   it('a second role gives as many received as performed, and twice the work', () => {
     fc.assert(
-      fc.property(countDose, (made) => {
+      fc.property(simpleCount, (made) => {
         const both = totals({ ...made, roles: 2 })
         const alone = totals({ ...made, roles: 1 })
         expect(both.reps).toBe(alone.reps)
@@ -294,7 +402,7 @@ describe('for any counted dose', () => {
 
   it('calls every rep once: as many rep cues as performed in both roles', () => {
     fc.assert(
-      fc.property(countDose, (made) => {
+      fc.property(simpleCount, (made) => {
         const cues = expandPlan(drillOf(made), { cues: true }).cues ?? []
         const { reps, received } = totals(made)
         expect(cues.filter(({ kind }) => kind === 'rep')).toHaveLength(reps + received)
