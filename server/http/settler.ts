@@ -17,6 +17,8 @@ const FIRST_LOOK_BACK_SEC = 7 * 86_400
 
 const waiting = new Map<string, NodeJS.Timeout>()
 let looking: NodeJS.Timeout | undefined
+/** This process ends: what it leaves the next one finds. */
+let isEnding = false
 
 /** Settles a class within half a second; asked again meanwhile, it is done once. */
 export function settleSoon(clubId: string, classId: string): void {
@@ -33,6 +35,7 @@ async function settle(key: string, clubId: string, classId: string): Promise<voi
     const outcome = await settleClass(useDatabase(), clubId, classId, { wait: false })
     if (outcome === 'busy') settleSoon(clubId, classId)
   } catch (error) {
+    if (isEnding) return
     // The next look finds it again, unless it has failed too often: then it is set aside, and shown to the head.
     console.error(`class ${classId} could not be settled: ${forLog(error)}`)
     if (error instanceof TooLong || !problemOf(error))
@@ -59,6 +62,7 @@ export function watchForUnsettled(): void {
 }
 
 export function stopWatching(): void {
+  isEnding = true
   clearTimeout(looking)
   for (const timer of waiting.values()) clearTimeout(timer)
   waiting.clear()

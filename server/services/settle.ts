@@ -238,24 +238,24 @@ async function planAsBegun(club: Club, row: ClassRow, run: RunRow[]): Promise<Pl
  * tap. Never changed afterwards, so that moving a student today does not rewrite September.
  */
 async function studentsAsTheyWere(club: Club, classId: string, tapped: ReadonlySet<string>) {
-  const taken = await club.classStudents.all(
-    { classId },
-    { columns: ['studentId', 'groupId', 'rankId', 'stood'], raw: true },
-  )
+  const isTaken = (await club.classStudents.count({ classId })) > 0
   const added = await club.select<{ studentId: string; groupId: string; rankId: string }>(
     `SELECT s.id AS studentId, s.group_id AS groupId, s.rank_id AS rankId FROM students s
       LEFT JOIN class_students t ON t.club_id = s.club_id AND t.class_id = :classId AND t.student_id = s.id
       WHERE s.club_id = :club AND t.student_id IS NULL
-        AND (${taken.length ? '' : "(s.active AND (s.kind = 'member' OR s.guest_of = :classId)) OR "}EXISTS (SELECT 1 FROM presence p
+        AND (${isTaken ? '' : "(s.active AND (s.kind = 'member' OR s.guest_of = :classId)) OR "}EXISTS (SELECT 1 FROM presence p
           WHERE p.club_id = s.club_id AND p.class_id = :classId AND p.student_id = s.id))`,
     { classId },
   )
-  // Somebody who settles it at the same moment takes down the same.
   await club.classStudents.append(
     added.map((row) => ({ classId, ...row })),
     ['studentId'],
   )
-  const rows = [...taken, ...added.map((row) => ({ ...row, stood: null }))]
+  // Read once they are there: whoever settles the class at the same moment takes down the same, and may have done so between the two questions.
+  const rows = await club.classStudents.all(
+    { classId },
+    { columns: ['studentId', 'groupId', 'rankId', 'stood'], raw: true },
+  )
   return onePerPerson(rows, await mergedRecords(club), tapped).map(({ id, row: noted, counts }) => ({
     id,
     group: noted.groupId,

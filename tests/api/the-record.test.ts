@@ -7,7 +7,10 @@ import { inClub } from '../../server/db/in-club'
 import { calendarOf } from '../../server/services/calendar'
 import { carriedOn } from '../../server/http/clock'
 import { forLog } from '../../server/http/for-log'
-import { noteFailure, settleClass } from '../../server/services/settle'
+import type { PresenceMark, RunEvent } from '../../core/floor/events'
+import { appendEvents } from '../../server/services/events'
+import type { SignedIn } from '../../server/services/sessions'
+import { noteFailure, readForPreview, settleClass } from '../../server/services/settle'
 import {
   baseURL,
   CLASS_DAY,
@@ -83,6 +86,38 @@ describe('who changed what', () => {
     expect(said).toContainEqual([student(1), 'instructor of the-record', 'bus'])
     expect(said).toContainEqual([student(3), 'instructor of the-record', 'forgot to tap'])
     expect(said).toContainEqual([student(2), 'head of the-record', 'fetched early'])
+  })
+})
+
+describe('a class that two settle for the first time at once', () => {
+  it('is credited to everybody who came, though one takes down who is in it while the other asks', async () => {
+    const [row] = await club.inside((inside) => inside.users.all({ role: 'instructor' }))
+    const user: SignedIn = { ...row!, clubId: club.id, sessionId: '' }
+    const { classId } = await planClass(teacher)
+    // Written down, and settled by nobody yet.
+    const run = [event('start', 0), event('finish', 200)] as RunEvent[]
+    const presence = [tap(0), tap(1)] as PresenceMark[]
+    await appendEvents(db, user, classId, { run, presence }, CLASS_START + 300_000)
+    const slow = openDatabase()
+    const table = slow.tables.classStudents
+    let others = 0
+    /** After the first answer about who is in the class the other has taken them down, and written nothing else yet. */
+    const overtaken = async <T>(answer: Promise<T>): Promise<T> => {
+      const told = await answer
+      if (others++ === 0) await inClub(db, club.id, (other) => readForPreview(other, classId))
+      return told
+    }
+    const [count, findAll] = [table.count.bind(table), table.findAll.bind(table)]
+    table.count = ((...asked: Parameters<typeof count>) => overtaken(count(...asked))) as typeof table.count
+    table.findAll = ((...asked: Parameters<typeof findAll>) =>
+      overtaken(findAll(...asked))) as typeof table.findAll
+    try {
+      expect(await settleClass(slow, club.id, classId, { wait: true })).toEqual({ state: 'finished' })
+    } finally {
+      await slow.sequelize.close()
+    }
+    expect(others).toBeGreaterThan(0)
+    expect((await standing(classId)).map((one) => one.student)).toEqual([student(0), student(1)].sort())
   })
 })
 
