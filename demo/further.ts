@@ -236,6 +236,51 @@ const quay = {
   },
 }
 
+/** A kick in three counted parts, each leg in every set. */
+const inThree = {
+  id: 'front-kick-in-three',
+  title: 'Front kick in three',
+  phase: 'drill',
+  technique: 'front-kick',
+  links: [
+    { say: 'lift the knee', cue: 'heel under the seat' },
+    { say: 'kick', cue: 'hip behind it' },
+    { say: 'back and down', cue: 'knee high on the way back' },
+  ],
+  voice: { count: 'links' },
+  dose: {
+    kind: 'count',
+    sets: 2,
+    reps: 6,
+    tempoSec: 4.5,
+    sides: 2,
+    sidesBy: 'set',
+    setupSec: 30,
+    restSec: 10,
+  },
+}
+
+/** One for one: what the one does and what the other answers. */
+const oneForOne = {
+  id: 'one-for-one',
+  title: 'One for one',
+  phase: 'partner',
+  technique: 'straight-punch',
+  links: [
+    { say: 'punch', technique: 'straight-punch' },
+    { say: 'parry', by: 'B', technique: 'low-parry' },
+  ],
+  dose: {
+    kind: 'count',
+    reps: 10,
+    tempoSec: 3,
+    roles: 2,
+    exchange: 1,
+    setupSec: 30,
+    roleNames: ['punches', 'parries'],
+  },
+}
+
 /** A plan of no class yet, that shows each of these once. */
 export const kicksAndChecks = {
   ...plan('Kicks and checks', 'Kicks against the line', [
@@ -246,6 +291,8 @@ export const kicksAndChecks = {
     kickAndCheck,
     water('water-2'),
     quay,
+    inThree,
+    oneForOne,
     coolDown,
     bowOut,
   ]),

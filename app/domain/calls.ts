@@ -2,7 +2,9 @@ import type { FloorNow } from '~~/core/floor/now'
 import type { GroupNow } from '~~/core/plan/moment'
 import type { Phase } from '~~/core/plan/phases'
 import type { Block, Plan } from '~~/core/plan/schema'
-import { calledDose, type CalledNow } from '~~/core/floor/called'
+import { calledDose, pieceNow, tradedNow, type CalledNow } from '~~/core/floor/called'
+import { linksWords } from '~~/core/plan/place-words'
+import { linksAt } from '~~/core/plan/places'
 import type { Span } from '~~/core/plan/spans'
 import { stagesOf } from '~~/core/plan/doses'
 import { minutes } from '~~/core/kernel/time-text'
@@ -127,9 +129,17 @@ function working(now: FloorNow, called: CalledNow, plan: Plan): Call {
   const word = span.side ? SIDE[span.side] : (WORK_WORD[span.kind] ?? '')
   const hasSides = span.side !== undefined
   const first = now.placed?.block.firstSide ?? plan.firstSide
+  const piece = pieceNow(called)
+  // By word the whole rep stands there to be called.
+  const whole = span.word ? linksAt(called.stretch, span.place) : undefined
+  const line = roleLine(now, called)
   return {
-    word,
-    line: roleLine(now, called),
+    word: piece?.says.say ?? word,
+    line: piece
+      ? [`${piece.number} of ${piece.of}`, hasSides ? word.toLowerCase() : '', piece.says.cue ?? '', line]
+          .filter(Boolean)
+          .join(' · ')
+      : [whole ? linksWords(whole, roleNames(now, called)) : '', line].filter(Boolean).join(' · '),
     change: false,
     sides: hasSides ? [{ lit: span.side === first }, { lit: span.side !== first }] : [],
     counts: countsOf(called, alikeIn(called), stationRounds(now), now.again),
@@ -164,7 +174,8 @@ function countsOf(
     const [lived, toCome] = [again.livedMs, again.toComeMs].map((ms) => Math.round(ms / span.repMs))
     const n = Math.min(span.count, Math.floor(inMs / span.repMs) + 1) + (lived ?? 0)
     const of = span.count + (lived ?? 0) + (toCome ?? 0)
-    counts.push({ name: 'rep', n, of, part: (inMs % span.repMs) / span.repMs })
+    const part = (inMs % span.repMs) / span.repMs
+    counts.push({ name: 'rep', ...(tradedNow({ span, stretch, inMs }) ?? { n, of }), part })
   }
   if (span.lap !== undefined) {
     const laps = Math.max(...stretch.spans.map(({ lap = 1 }) => lap))
@@ -175,7 +186,8 @@ function countsOf(
   const name =
     { round: 'round', run: 'run', hold: 'hold', station: 'station' }[span.kind as string] ??
     (span.round ? 'round' : 'set')
-  const of = span.kind === 'station' ? stationRounds : alike.length
+  // Who trade have several helpings in one set.
+  const of = span.kind === 'station' ? stationRounds : new Set(alike.map((s) => s.set ?? s.round)).size
   const resting = span.kind === 'rest' || span.kind === 'breather'
   if (of > 1) counts.push({ name, n: number, of, part: resting ? 0 : part })
   return counts

@@ -1,5 +1,6 @@
 import { isApart } from '~/domain/calls'
 import { minutes } from '~~/core/kernel/time-text'
+import { tradedNow } from '~~/core/floor/called'
 import type { FloorNow } from '~~/core/floor/now'
 import type { Run } from '~~/core/floor/run'
 
@@ -57,6 +58,11 @@ export function figureOf(now: FloorNow, run: Run, time: number): Figure {
     const over = run.counted > span.count
     const of = `of ${span.count}${over ? `, ${run.counted - span.count} more` : ''}`
     return { text: String(run.counted), of, label: `${run.counted} ${of}`, last: false, aside: true }
+  }
+  const traded = now.called && tradedNow(now.called)
+  if (traded && run.phase !== 'ready') {
+    const of = `of ${traded.of}, ${span?.role}`
+    return { text: String(traded.n), of, label: `${traded.n} ${of}`, last: false, aside: true }
   }
   const apart = now.placed && !now.inTransition && isApart(now.placed.block)
   // Where each rank has its own dose, what is everybody's is the board.

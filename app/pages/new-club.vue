@@ -3,6 +3,7 @@ import { starterSchema } from '~~/shared/answers'
 import { z } from 'zod'
 import { inkFor, NO_RANKS, type Ladder } from '~~/core/curriculum/ladder'
 import { freshId } from '~~/core/kernel/ids'
+import { needsSpelling, readSpelling } from '~~/core/kernel/spelling'
 
 /** A club from empty: who, how its ranks stand, and what it begins to teach with. */
 definePageMeta({ layout: 'bare' })
@@ -87,9 +88,18 @@ const names = computed(() =>
     .filter(Boolean)
     .slice(0, MOST_LEVELS),
 )
+/** Grows when names in other scripts can be spelled: their ranks get ids that can be read. */
+const spellings = ref(0)
+watch(names, async (list) => {
+  if (spellings.value || !list.some(needsSpelling)) return
+  await readSpelling().catch(() => {})
+  spellings.value++
+})
 const ladder = computed<Ladder | undefined>(() => {
   if (ranksFrom.value === 'starter') return undefined
   if (ranksFrom.value === 'none') return NO_RANKS
+  // Worked out anew once they can.
+  void spellings.value
   if (ranksFrom.value === 'own') return ladderOf('ranks', names.value)
   return ladderOf(
     'levels',

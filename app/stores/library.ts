@@ -1,4 +1,5 @@
 import { librarySchema } from '~~/shared/answers'
+import { needsSpelling, readSpelling } from '~~/core/kernel/spelling'
 import type { Ladder } from '~~/core/curriculum/ladder'
 import { calledIn } from '~~/core/curriculum/called'
 import type { FindItem } from '~~/core/curriculum/said-line'
@@ -17,7 +18,11 @@ export const useLibraryStore = defineStore('library', () => {
     loading ??= api('/api/library', { answer: librarySchema })
     listen()
     try {
-      return (loaded.value = await loading)
+      const told = await loading
+      // Boards of items with names in other scripts are to have ids that can be read.
+      if ([...told.items, ...told.groups].some(({ name }) => needsSpelling(name)))
+        void readSpelling().catch(() => {})
+      return (loaded.value = told)
     } catch (error) {
       loading = undefined
       throw error

@@ -5,6 +5,7 @@ import { readLibraryCsv } from '~~/core/curriculum/library-csv'
 import { layOver } from '~~/core/curriculum/library-rules'
 import { previewImport, type Incoming, type Preview } from '~~/core/curriculum/merge'
 import { previewSyllabusCsv, type SyllabusPreview } from '~~/core/curriculum/syllabus-csv'
+import { needsSpelling, readSpelling } from '~~/core/kernel/spelling'
 import { readTable } from '~~/core/kernel/csv-cells'
 import type { Syllabus } from '~~/core/curriculum/syllabus'
 
@@ -62,7 +63,8 @@ function readCsv({ text, library, ladder, syllabus }: ReadRequest): ReadReply {
     : { kind: 'wrong', faults: [read.wrong] }
 }
 
-self.addEventListener('message', ({ data }: MessageEvent<ReadRequest>) => {
+self.addEventListener('message', async ({ data }: MessageEvent<ReadRequest>) => {
+  if (needsSpelling(data.text)) await readSpelling().catch(() => {})
   const isJson = /^\uFEFF?\s*[{[]/.test(data.text)
   reply(isJson ? readJson(data) : readCsv(data))
 })

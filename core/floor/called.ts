@@ -1,4 +1,6 @@
+import { beatTimes } from '../plan/beats'
 import type { Dose } from '../plan/doses'
+import { linksAt, type FormMove, type Link } from '../plan/places'
 import type { Block } from '../plan/schema'
 import type { Stretch } from '../plan/modes/mode'
 import { spanAt, stretchesAt } from '../plan/moment'
@@ -18,6 +20,63 @@ export function calledAt(calls: Stretch[], time: number): CalledNow | undefined 
   const [stretch] = stretchesAt(calls, time).sort((a, b) => b.at + b.ms - (a.at + a.ms))
   const span = spanAt(stretch, time)
   return stretch && span && { stretch, span, inMs: time - stretch.at - span.at }
+}
+
+/** What of a rep, or of a run of a form, is called at a moment. */
+export interface PieceNow {
+  says: Link | FormMove
+  /** From 1 as they are listed: of the rep, or of its section. */
+  number: number
+  of: number
+  /** The rest of the rep, or of the section, that comes after it. */
+  next: Link | FormMove | undefined
+}
+
+/** The last that has begun. */
+const begun = (ats: readonly number[], ms: number) => ats.findLastIndex((at) => at <= ms)
+
+function linkNow({ span, stretch, inMs }: CalledNow): PieceNow | undefined {
+  const links = linksAt(stretch, span.place)
+  // By word nobody knows how far the rep is.
+  if (!links || span.kind !== 'reps' || span.word || span.repMs === 0) return undefined
+  const order = links.map((says, l) => ({ says, number: l + 1, beats: says.beats }))
+  if (span.reversed) order.reverse()
+  const at = begun(beatTimes(order, span.repMs), inMs % span.repMs)
+  const now = order[at]
+  return now && { says: now.says, number: now.number, of: links.length, next: order[at + 1]?.says }
+}
+
+function stepNow({ span, inMs }: CalledNow): PieceNow | undefined {
+  const { steps = [] } = span
+  const now =
+    steps[
+      begun(
+        steps.map(({ at }) => at),
+        inMs,
+      )
+    ]
+  if (!now) return undefined
+  const inSection = steps.filter(({ section }) => section === now.section)
+  return { says: now.says, number: now.move, of: inSection.length, next: inSection[now.move]?.says }
+}
+
+/** The link or the move that is called now, where a board calls more than the rep or the run. */
+export const pieceNow = (called: CalledNow): PieceNow | undefined => linkNow(called) ?? stepNow(called)
+
+/** Partners who trade: which rep of their own it is, and how many each does in the set. */
+export function tradedNow({ span, stretch, inMs }: CalledNow): { n: number; of: number } | undefined {
+  if (!span.traded) return undefined
+  const own = stretch.spans.filter(
+    (s) =>
+      s.traded &&
+      s.role === span.role &&
+      s.set === span.set &&
+      s.side === span.side &&
+      s.stage === span.stage &&
+      s.lap === span.lap,
+  )
+  const n = span.before + Math.min(span.count, Math.floor(inMs / span.repMs) + 1)
+  return { n, of: own.reduce((sum, { count }) => sum + count, 0) }
 }
 
 /** The dose that is called: the track's own, where each has its own, else the board's. */

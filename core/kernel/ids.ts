@@ -1,5 +1,5 @@
-import anyAscii from 'any-ascii'
 import slugify from 'slugify'
+import { spelled as latin } from './spelling'
 
 const LONGEST = 60
 
@@ -8,11 +8,12 @@ const inLatin = (letter: string) =>
   /[\s\d\p{M}]/u.test(letter) || slugify(letter, { strict: true })
     ? letter
     : /\p{Script=Han}/u.test(letter)
-      ? ` ${anyAscii(letter)} `
-      : anyAscii(letter)
+      ? ` ${latin(letter)} `
+      : latin(letter)
 
 /**
- * An id of small letters, digits and hyphens made of a title in any script, not yet used among `taken`.
+ * An id of small letters, digits and hyphens made of a title in any script, not yet used among `taken`. Scripts other than Latin, Cyrillic and
+ * Greek need `readSpelling` before.
  *
  * @param what the title is of: its id where nothing of the title can be spelled
  * @example freshId('Удар коленом', []) // 'udar-kolenom'

@@ -1,5 +1,5 @@
 import type { Names } from '../formats/class-lines'
-import type { CombinationPart, Place, Receives, RelativeSide } from './places'
+import type { CombinationPart, Link, Place, Receives, RelativeSide } from './places'
 
 /** What is worked at a place, in words: the same on a board, a card and the floor. */
 
@@ -20,15 +20,27 @@ export function chainWords(parts: readonly CombinationPart[], names: Names): str
     .join(' → ')
 }
 
+/** One link as it is called, with its side. */
+export const linkWords = ({ say, side, times }: Link): string =>
+  `${times > 1 ? `${times} × ` : ''}${say}${SIDE[side]}`
+
+/** `step / kick / back`, and where both do something who does which: `A jab / B slip / B cross`. */
+export function linksWords(links: readonly Link[], roleNames: readonly string[] = ['A', 'B']): string {
+  const isShared = links.some(({ by }) => by !== 'A')
+  const who = { A: roleNames[0] ?? 'A', B: roleNames[1] ?? 'B', both: 'both' }
+  return links.map((link) => `${isShared ? `${who[link.by]}: ` : ''}${linkWords(link)}`).join(' / ')
+}
+
 /** What a place says beside its item and dose: the chain, the other role, and up to which layer. */
 export function besideWords(
   place: Place & { layerUpTo?: number | undefined },
   names: Names,
   within?: string,
 ): string[] {
-  const { receives, parts, layerUpTo, technique = within } = place
+  const { receives, parts, links, layerUpTo, technique = within } = place
   return [
     parts ? chainWords(parts, names) : '',
+    links ? linksWords(links) : '',
     receives ? `partner: ${answerWords(receives, names)}` : '',
     layerUpTo !== undefined && technique !== undefined ? `up to ${names.layer(technique, layerUpTo)}` : '',
   ].filter(Boolean)

@@ -63,10 +63,23 @@ function setAlternate(alternate: unknown) {
   const values = alternate ? { alternate, side: undefined } : { alternate }
   emit('change', withFields(props.dose as object, values) as Dose, `${props.idPrefix}.alternate`)
 }
-const twoRoles = [
-  { value: 2, name: 'Both in turn' },
-  { value: 1, name: 'Alone' },
-]
+/** Alone, one role after the other, or trading within the set, which only a count has. */
+const waysOfTwo = computed(() => [
+  { value: 'turn', name: 'Both in turn' },
+  ...(props.dose.kind === 'count' ? [{ value: 'about', name: 'Turn about' }] : []),
+  { value: 'alone', name: 'Alone' },
+])
+const exchange = computed(() => (props.dose.kind === 'count' ? props.dose.exchange : undefined))
+const roleWay = computed(() =>
+  figures.value.roles !== 2 ? 'alone' : exchange.value === undefined ? 'turn' : 'about',
+)
+function setRoles(way: string) {
+  const values = { roles: way === 'alone' ? 1 : 2, exchange: way === 'about' ? 1 : undefined }
+  const known = props.dose.kind === 'count' ? values : { roles: values.roles }
+  emit('change', withFields(props.dose as object, known) as Dose, `${props.idPrefix}.roles`)
+}
+const changesSides = computed(() => figures.value.sides === 2 && exchange.value === undefined)
+const sidesBy = computed(() => ('sidesBy' in props.dose ? (props.dose.sidesBy ?? 'turn') : 'turn'))
 </script>
 
 <template>
@@ -115,11 +128,31 @@ const twoRoles = [
       @update:model-value="setSides"
     />
     <Choice
+      v-if="hasSides && changesSides"
+      label="Change"
+      :model-value="sidesBy"
+      :options="[
+        { value: 'turn', name: 'Once, at half' },
+        { value: 'set', name: dose.kind === 'rounds' ? 'In every round' : 'In every set' },
+      ]"
+      @update:model-value="set('sidesBy', $event === 'set' ? 'set' : undefined)"
+    />
+    <Choice
       v-if="hasRoles"
       label="Roles"
-      :model-value="(dose as { roles: number }).roles"
-      :options="twoRoles"
-      @update:model-value="set('roles', $event)"
+      :model-value="roleWay"
+      :options="waysOfTwo"
+      @update:model-value="setRoles"
+    />
+    <Stepper
+      v-if="exchange !== undefined"
+      label="Trade every"
+      :model-value="exchange"
+      :min="1"
+      :max="99"
+      :step="1"
+      unit="reps"
+      @update:model-value="set('exchange', $event)"
     />
     <Choice
       v-if="(dose.kind === 'count' || dose.kind === 'own') && dose.sides === 1"

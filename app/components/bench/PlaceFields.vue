@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { hasRoles, type Dose } from '~~/core/plan/doses'
-import type { CombinationPart, Receives } from '~~/core/plan/places'
+import { atLayer } from '~~/core/curriculum/item'
+import type { CombinationPart, Link, Receives } from '~~/core/plan/places'
 
 /** What a board, a track or a stage says beside its item: the other role's work, the parts of a rep, and up to which layer. */
 interface Place {
@@ -9,6 +10,7 @@ interface Place {
   layerUpTo?: number | undefined
   receives?: Receives | undefined
   parts?: readonly CombinationPart[] | undefined
+  links?: readonly Link[] | undefined
 }
 const props = withDefaults(
   defineProps<{
@@ -49,6 +51,13 @@ const SIDES: { value: Receives['side']; name: string }[] = [
 ]
 const open = ref(false)
 const isMade = computed(() => props.place.parts !== undefined)
+const opensLinks = ref(false)
+/** The steps of what is worked at its layer. */
+const steps = computed(() => {
+  const { technique, layer = 1 } = props.place
+  const item = library.items.get(technique ?? '')
+  return item ? (atLayer(item, layer).steps ?? []) : []
+})
 </script>
 
 <template>
@@ -107,10 +116,23 @@ const isMade = computed(() => props.place.parts !== undefined)
     <CombinationField
       v-if="isMade || open"
       :parts="place.parts"
-      @change="emit('change', { parts: $event }, 'parts')"
+      @change="emit('change', { parts: $event, links: undefined }, 'parts')"
     />
-    <button v-else-if="!inside" type="button" class="link text-13 min-h-6" @click="open = true">
-      A rep is made of several…
-    </button>
+    <LinksField
+      v-else-if="place.links || opensLinks"
+      :links="place.links"
+      :steps="steps"
+      :paired="paired"
+      :label="named('Link by link')"
+      @change="emit('change', { links: $event, parts: undefined }, 'links')"
+    />
+    <p v-else-if="!inside || place.technique" class="flex flex-wrap gap-x-3">
+      <button v-if="!inside" type="button" class="link text-13 min-h-6" @click="open = true">
+        A rep is made of several…
+      </button>
+      <button type="button" class="link text-13 min-h-6" @click="opensLinks = true">
+        Call it link by link…
+      </button>
+    </p>
   </div>
 </template>

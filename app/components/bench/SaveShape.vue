@@ -7,6 +7,7 @@ import type { Block } from '~~/core/plan/schema'
 import { readShape, shapeFrom, type Shape } from '~~/core/curriculum/shapes'
 import type { Phase } from '~~/core/plan/phases'
 import { freshId } from '~~/core/kernel/ids'
+import { needsSpelling, readSpelling } from '~~/core/kernel/spelling'
 
 /** Puts the selected board on the shelf as a shape of the club. */
 const props = defineProps<{ block: Block }>()
@@ -30,6 +31,7 @@ async function save() {
   if (!store.plan) return
   const shapes = library.loaded?.shapes ?? []
   const name = cutTo(props.block.title, 80)
+  if (needsSpelling(name)) await readSpelling().catch(() => {})
   const id = freshId(
     name,
     shapes.map((shape) => shape.id),

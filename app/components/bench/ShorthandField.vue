@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { readSaidLine } from '~~/core/curriculum/said-line'
 import { isComposed, shortDose, type Dose } from '~~/core/plan/doses'
+import { keepUnsaid } from '~~/core/plan/doses/unsaid'
 import { readBoardLine, takeWays, writeBoardLine, type BoardWays } from '~~/core/plan/doses/shorthand-board'
 
 /**
@@ -61,7 +62,7 @@ function take() {
     return tell(0, 'only a board has a first side and a word to begin')
   wrong.value = ''
   // Leaving the field without a change is none: a form keeps the ids of its sections.
-  if (typed.value.trim() !== written()) emit('change', dose, ways, item?.id)
+  if (typed.value.trim() !== written()) emit('change', keepUnsaid(props.dose, dose), ways, item?.id)
   typed.value = written()
 }
 function tell(at: number, message: string) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { importedSchema, rosterEntriesSchema, type RosterEntry } from '~~/shared/answers'
+import { needsSpelling, readSpelling } from '~~/core/kernel/spelling'
 import { previewRosterCsv, ROSTER_HEADERS, type RosterPreview } from '~~/core/people/roster-csv'
 import { sendInPieces } from '~/domain/send-in-pieces'
 import { dayOf } from '~/domain/wall-time'
@@ -35,7 +36,9 @@ async function open(files: FileList | null) {
     problem.value = saidBy(error)
     return
   }
-  const read = previewRosterCsv(await file.text(), roster, ground(), seesHealth.value)
+  const text = await file.text()
+  if (needsSpelling(text)) await readSpelling().catch(() => {})
+  const read = previewRosterCsv(text, roster, ground(), seesHealth.value)
   if (!read.ok) problem.value = read.wrong
   else {
     preview.value = read.preview

@@ -4,6 +4,7 @@ import { savedVersionSchema } from '~~/shared/answers'
 import { CATEGORIES, CATEGORY_NAMES, type Category } from '~~/core/curriculum/categories'
 import { readItem } from '~~/core/curriculum/item-rules'
 import { freshId } from '~~/core/kernel/ids'
+import { needsSpelling, readSpelling } from '~~/core/kernel/spelling'
 
 useHead({ title: 'Curriculum · Golden Lintel' })
 const library = useLibraryStore()
@@ -30,6 +31,7 @@ const category = ref<Category>('hands')
 const problem = ref('')
 async function add() {
   problem.value = ''
+  if (needsSpelling(name.value)) await readSpelling().catch(() => {})
   const id = freshId(name.value, library.items.keys())
   const layers = [{ name: 'As it is' }]
   const read = readItem({ id, name: name.value.trim(), category: category.value, layers })

@@ -4,7 +4,7 @@ import type { DoseName } from './index'
 export interface Modifier {
   words: string
   field: string
-  takes: 'time' | 'whole' | 'both' | 'yes' | 'texts' | 'names' | 'no' | 'word' | 'R' | 'L'
+  takes: 'time' | 'whole' | 'both' | 'yes' | 'texts' | 'names' | 'no' | 'word' | 'R' | 'L' | 'set' | 'about'
 }
 const modifier = (words: string, field: string, takes: Modifier['takes'] = 'time'): Modifier => ({
   words,
@@ -21,26 +21,31 @@ const SWITCH = modifier('switch', 'switchSec')
 const SWAP = modifier('swap', 'swapSec')
 const NAMES = modifier('as', 'roleNames', 'names')
 const SETUP = modifier('setup', 'setupSec')
+const BY_SETS = modifier('by sets', 'sidesBy', 'set')
+const BY_WORD = modifier('by my word', 'by', 'word')
 const ALTERNATE = modifier('side to side', 'alternate', 'yes')
 
 /** In the order in which they are written. A new dose adds its line here and its head below. */
 export const MODIFIERS: Record<DoseName, Modifier[]> = {
   count: [
     SIDES,
+    BY_SETS,
     RIGHT,
     LEFT,
     ROLES,
+    modifier('turn about', 'exchange', 'about'),
     NAMES,
     ALTERNATE,
     TEMPO,
     REST,
     SWITCH,
     SWAP,
-    modifier('by my word', 'by', 'word'),
+    BY_WORD,
     SETUP,
   ],
   own: [
     SIDES,
+    BY_SETS,
     RIGHT,
     LEFT,
     ROLES,
@@ -51,11 +56,13 @@ export const MODIFIERS: Record<DoseName, Modifier[]> = {
     modifier('cap', 'capSec'),
     SWITCH,
     SWAP,
+    BY_WORD,
     SETUP,
   ],
   rounds: [
     modifier('off', 'restSec'),
     SIDES,
+    BY_SETS,
     RIGHT,
     LEFT,
     ROLES,
@@ -64,10 +71,11 @@ export const MODIFIERS: Record<DoseName, Modifier[]> = {
     modifier('focus', 'focus', 'texts'),
     SWITCH,
     SWAP,
+    BY_WORD,
     SETUP,
   ],
-  hold: [SIDES, RIGHT, LEFT, REST, SWITCH, SETUP],
-  form: [modifier('reset', 'resetSec'), SETUP],
+  hold: [SIDES, BY_SETS, RIGHT, LEFT, REST, SWITCH, BY_WORD, SETUP],
+  form: [modifier('reset', 'resetSec'), BY_WORD, SETUP],
   fixed: [modifier('work', 'active', 'yes'), modifier('talk', 'active', 'no')],
   ladder: [modifier('bridge', 'bridgeSec'), SETUP],
   routine: [

@@ -21,15 +21,20 @@ type Raw = Record<string, unknown>
 
 function readModifiers(reader: Reader, kind: DoseName, raw: Raw): void {
   const known = MODIFIERS[kind]
+  const implied = new Set<string>()
   for (;;) {
     const { at } = reader.here
     const found = known.find(({ words }) => words.split(' ').every((word, n) => reader.is(word, n)))
-    if (!found) return
+    if (!found) break
     if (found.field in raw) throw new Wrong(at, `“${found.words}” is said twice`)
     found.words.split(' ').forEach(() => reader.take())
     reader.said.set(found.field, reader.here.kind === 'end' ? at : reader.here.at)
     raw[found.field] = valueOf(found, reader)
+    // Who trade are two, and what changes in every set has two sides; said again, that is nothing new.
+    if (found.takes === 'about') implied.add('roles')
+    if (found.takes === 'set') implied.add('sides')
   }
+  for (const field of implied) raw[field] ??= 2
 }
 
 function valueOf({ takes, words }: Modifier, reader: Reader): unknown {
@@ -42,6 +47,11 @@ function valueOf({ takes, words }: Modifier, reader: Reader): unknown {
       return 'word'
     case 'both':
       return 2
+    case 'set':
+      return 'set'
+    case 'about':
+      // Every rep, unless it says every how many.
+      return reader.here.kind === 'number' ? reader.whole('after how many they trade') : 1
     case 'R':
     case 'L':
       return takes
@@ -175,6 +185,10 @@ function modifierText({ words, field, takes }: Modifier, dose: Raw, usual: Raw):
       return value === 'word' ? [words] : []
     case 'both':
       return value === 2 ? [words] : []
+    case 'set':
+      return value === 'set' ? [words] : []
+    case 'about':
+      return [value === 1 ? words : `${words} ${String(value)}`]
     case 'R':
     case 'L':
       return value === takes ? [words] : []

@@ -37,6 +37,8 @@ interface Said {
   switchSec?: number
   capSec?: number
   by?: 'word'
+  sidesBy?: 'set'
+  exchange?: number
 }
 
 const CLOCK = String.raw`\d+:[0-5]\d(?:\.\d+)?`
@@ -80,6 +82,10 @@ const RULES: readonly Rule[] = [
   rule(`switch\\s+${SPAN}`, ([, sec]) => ({ switchSec: seconds(sec) })),
   rule(`cap\\s+${SPAN}`, ([, sec]) => ({ capSec: seconds(sec) })),
   rule(`by\\s+my\\s+word`, () => ({ by: 'word' })),
+  rule(`(?:by\\s+|in\\s+(?:each|every)\\s+)sets?`, () => ({ sidesBy: 'set' })),
+  rule(`turns?\\s+about(?:\\s+every\\s+(\\d+))?`, ([, every]) => ({
+    exchange: every === undefined ? 1 : number(every),
+  })),
   rule(`(?:on\\s+|for\\s+|with\\s+)?(?:each|both|per|every|either)\\s+${LIMB}`, () => ({ sides: 2 })),
   rule(`(?:left|l)\\s*(?:and|&|\\+|/)\\s*(?:right|r)|(?:right|r)\\s*(?:and|&|\\+|/)\\s*(?:left|l)`, () => ({
     sides: 2,
@@ -191,6 +197,9 @@ function doseOf(said: Said, alone: TimeAlone): { dose?: PlainDose; unfit: Field[
     if (known.has(field)) raw[field] = value
     else unfit.push(key as Field)
   }
+  // Who trade are two, and what changes in every set has two sides.
+  if (raw.exchange !== undefined) raw.roles ??= 2
+  if (raw.sidesBy !== undefined) raw.sides ??= 2
   const read = doseSchema.safeParse(raw)
   return { ...(read.success ? { dose: read.data as PlainDose } : {}), unfit }
 }

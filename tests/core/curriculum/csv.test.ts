@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { readSpelling } from '../../../core/kernel/spelling'
 import { readEntries, readNumber, readTable, readYesNo, writeEntries } from '../../../core/kernel/csv-cells'
 import { LIBRARY_HEADERS, readLibraryCsv, writeLibraryCsv } from '../../../core/curriculum/library-csv'
 import { previewImport } from '../../../core/curriculum/merge'
@@ -84,6 +85,9 @@ describe('a table from a spreadsheet', () => {
     ['name,category\n"Kick,kicks\n', 'A quote that is opened is not closed, near row 2.'],
   ])('%j is told to be wrong', (text, said) => expect(readTable(text)).toEqual({ wrong: said }))
 })
+
+// As the worker does that reads a file: names in other scripts become ids.
+beforeAll(readSpelling)
 
 describe('the library as CSV', () => {
   it('comes back item for item', () => {

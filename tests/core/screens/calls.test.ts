@@ -46,6 +46,53 @@ describe('what stands beside the clock', () => {
     expect(call(pairs, 119)).toMatchObject({ word: 'Left side', change: true })
   })
 
+  it('of a rep that is called link by link: the link, which of how many, with side and cue', () => {
+    const links = [{ say: 'step' }, { say: 'kick', beats: 2, cue: 'hip over' }, { say: 'back' }]
+    const made = plan([block('b', { technique: 'kick', links, dose: count(5, { tempoSec: 4, sides: 2 }) })])
+    expect(call(made, 0.5)).toMatchObject({ word: 'step', line: '1 of 3 · right side' })
+    expect(call(made, 5.5)).toMatchObject({
+      word: 'kick',
+      line: '2 of 3 · right side · hip over',
+      counts: [{ name: 'rep', n: 2, of: 5 }],
+    })
+    expect(call(made, 7.5).word).toBe('back')
+    const backwards = plan([
+      block('b', { technique: 'kick', links, dose: count(5, { tempoSec: 4, reversed: true }) }),
+    ])
+    expect([0.5, 1.5, 3.5].map((sec) => call(backwards, sec).line)).toEqual([
+      '3 of 3',
+      '2 of 3 · hip over',
+      '1 of 3',
+    ])
+  })
+
+  it('by word all of the rep stands there to be called, each link with who does it', () => {
+    const links = [{ say: 'jab' }, { say: 'slip', by: 'B', side: 'none' }]
+    const dose = count(4, { roles: 2, by: 'word', roleNames: ['attacks', 'answers'] })
+    const made = plan([block('b', { technique: 'kick', links, dose })])
+    expect(call(made, 0.5).line).toBe(
+      'attacks: jab / answers: slip, no side · A attacks, B answers. Swap after it',
+    )
+  })
+
+  it('partners who trade: each rep of their own, out of what each does', () => {
+    const made = drill(count(5, { sets: 2, roles: 2, exchange: 2, tempoSec: 2 }))
+    const at = (sec: number) => call(made, sec).counts.map(({ name, n, of }) => `${name} ${n} of ${of}`)
+    // A 0–4, B 4–8, A 8–12, B 12–16, and each once more.
+    expect(at(1)).toEqual(['rep 1 of 5', 'set 1 of 2'])
+    expect(at(5)).toEqual(['rep 1 of 5', 'set 1 of 2'])
+    expect(at(11)).toEqual(['rep 4 of 5', 'set 1 of 2'])
+    expect(at(19)).toEqual(['rep 5 of 5', 'set 1 of 2'])
+    expect(at(21)).toEqual(['rep 1 of 5', 'set 2 of 2'])
+  })
+
+  it('the moves of a form, each for its share of the section', () => {
+    const moves = [{ say: 'low parry' }, { say: 'straight punch', beats: 3 }]
+    const form = drill({ kind: 'form', sections: [{ id: 's', sec: 8, moves }], runs: [{ to: 1, tempo: 2 }] })
+    expect(call(form, 3)).toMatchObject({ word: 'low parry', line: '1 of 2' })
+    expect(call(form, 5)).toMatchObject({ word: 'straight punch', line: '2 of 2' })
+  })
+
   it('rounds, holds and runs count by their own name', () => {
     expect(call(drill({ kind: 'rounds', rounds: 4, workSec: 40 }), 75)).toMatchObject({
       word: 'Work',

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { ArrowsRightLeftIcon, ArrowsUpDownIcon } from '@heroicons/vue/20/solid'
+import { linksMirrored, linksOf, readLinks, turnedAbout, writeLinks } from '~~/core/curriculum/links-line'
+import { linksWords } from '~~/core/plan/place-words'
+import type { Link } from '~~/core/plan/places'
+
+/** A rep link by link, as it is called: typed in one line, taken from the item’s steps, mirrored, and turned about between the two. */
+const props = withDefaults(
+  defineProps<{
+    links: readonly Link[] | undefined
+    /** The steps of what is worked, to be taken with one tap. */
+    steps?: readonly string[]
+    /** Two do it: each link may be by the one or the other. */
+    paired?: boolean
+    label?: string
+  }>(),
+  { steps: () => [], paired: false, label: 'Link by link' },
+)
+const emit = defineEmits<{ change: [links: Link[] | undefined] }>()
+const library = useLibraryStore()
+const id = useId()
+const text = () => writeLinks(props.links ?? [])
+const typed = ref(text())
+const wrong = ref('')
+watch(
+  () => props.links,
+  () => {
+    typed.value = text()
+    wrong.value = ''
+  },
+)
+function take() {
+  if (typed.value.trim() === text()) return
+  const read = readLinks(typed.value, library.itemCalled, props.links)
+  wrong.value = read.ok ? '' : read.message
+  if (read.ok) emit('change', read.links.length ? read.links : undefined)
+}
+function leave(event: KeyboardEvent) {
+  if (typed.value === text() && !wrong.value) return
+  event.stopPropagation()
+  typed.value = text()
+  wrong.value = ''
+}
+</script>
+
+<template>
+  <div class="links">
+    <label :for="id">{{ label }}</label>
+    <p v-if="links" class="said" data-test="links">{{ linksWords(links) }}</p>
+    <textarea
+      :id="id"
+      v-model="typed"
+      class="field"
+      rows="1"
+      :placeholder="paired ? 'A: jab / B: slip / B: cross' : 'step / kick / back'"
+      spellcheck="false"
+      :aria-invalid="wrong !== '' || undefined"
+      :aria-describedby="wrong ? `${id}-wrong` : undefined"
+      @change="take"
+      @keydown.enter.prevent="take"
+      @keydown.esc="leave"
+    />
+    <p v-if="wrong" :id="`${id}-wrong`" class="wrong" role="alert">{{ wrong }}.</p>
+    <div class="acts">
+      <button
+        v-if="steps.length && !links"
+        type="button"
+        class="btn px-2"
+        @click="emit('change', linksOf(steps))"
+      >
+        Take its {{ steps.length }} steps
+      </button>
+      <template v-if="links">
+        <button
+          type="button"
+          class="btn px-2"
+          title="The same on the other side"
+          aria-label="Mirror the links"
+          @click="emit('change', linksMirrored(links))"
+        >
+          <ArrowsRightLeftIcon class="size-4" />
+        </button>
+        <button
+          v-if="paired"
+          type="button"
+          class="btn px-2"
+          title="What A did B does, and the other way about"
+          aria-label="Turn the links about"
+          @click="emit('change', turnedAbout(links))"
+        >
+          <ArrowsUpDownIcon class="size-4" />
+        </button>
+        <button type="button" class="link text-13 ml-auto" @click="emit('change', undefined)">
+          Call reps whole
+        </button>
+      </template>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.links {
+  margin-top: 4px;
+}
+.links label {
+  font-size: 13px;
+  color: var(--color-ash);
+}
+.said {
+  margin-bottom: 2px;
+  font-weight: 560;
+}
+.links textarea {
+  width: 100%;
+  field-sizing: content;
+  resize: none;
+}
+.acts {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  margin-top: 3px;
+}
+.wrong {
+  font-size: 13px;
+  color: var(--color-brick-deep);
+}
+</style>
