@@ -84,6 +84,8 @@ export default defineNuxtConfig({
   vite: {
     plugins: [tailwindcss()],
     build: { target: 'es2022' },
+    // Workers are modules, and may read in what they need.
+    worker: { format: 'es' },
     // Known beforehand, so that the development server does not reload the page when it meets them.
     optimizeDeps: {
       include: [

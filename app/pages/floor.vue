@@ -500,5 +500,19 @@ const nextAt = computed(() =>
   .line .next {
     display: none;
   }
+  /* A form is stepped through between the clock and the keys. */
+  .stepped {
+    grid-template-rows: auto minmax(0, 1fr) auto auto;
+  }
+  .stepped .groups {
+    grid-row: 2 / 5;
+  }
+  .stepped > :deep(.moves) {
+    grid-row: 3;
+    grid-column: 1;
+  }
+  .stepped .line {
+    grid-row: 4;
+  }
 }
 </style>

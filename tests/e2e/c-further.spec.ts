@@ -35,7 +35,7 @@ test('the partner works on something of their own: said on the bench, the board,
   const id = await openOwn(page)
   await board(page, 'joined-kicks').click()
   await expect(bench(page).getByText('The partner works on')).toHaveCount(0)
-  await bench(page).getByRole('radio', { name: 'Both in turn' }).click()
+  await bench(page).getByRole('radio', { name: 'In turn' }).click()
   await pick(page, 'The partner works on', 'low parry')
   await bench(page).getByLabel('Side of the partner’s item').selectOption('other')
   await expect(board(page, 'joined-kicks')).toContainText('partner: Low parry, other side')

@@ -15,7 +15,7 @@ defineEmits<{ 'update:modelValue': [value: T] }>()
       @update:model-value="$emit('update:modelValue', $event as T)"
     >
       <RadioGroupLabel>{{ label }}</RadioGroupLabel>
-      <div class="options" :class="{ many: options.length > 3 }">
+      <div class="options" :class="{ many: options.length > 2 }">
         <RadioGroupOption
           v-for="option in options"
           :key="String(option.value)"

@@ -65,7 +65,7 @@ function setAlternate(alternate: unknown) {
 }
 /** Alone, one role after the other, or trading within the set, which only a count has. */
 const waysOfTwo = computed(() => [
-  { value: 'turn', name: 'Both in turn' },
+  { value: 'turn', name: 'In turn' },
   ...(props.dose.kind === 'count' ? [{ value: 'about', name: 'Turn about' }] : []),
   { value: 'alone', name: 'Alone' },
 ])
@@ -132,8 +132,8 @@ const sidesBy = computed(() => ('sidesBy' in props.dose ? (props.dose.sidesBy ??
       label="Change"
       :model-value="sidesBy"
       :options="[
-        { value: 'turn', name: 'Once, at half' },
-        { value: 'set', name: dose.kind === 'rounds' ? 'In every round' : 'In every set' },
+        { value: 'turn', name: 'At half' },
+        { value: 'set', name: dose.kind === 'rounds' ? 'Every round' : 'Every set' },
       ]"
       @update:model-value="set('sidesBy', $event === 'set' ? 'set' : undefined)"
     />

@@ -106,4 +106,27 @@ button:disabled {
     line-height: 28px;
   }
 }
+/* A phone on its side: the move alone, between its keys. */
+@media (min-width: 500px) and (max-height: 500px) {
+  .moves {
+    grid-template-columns: 48px minmax(0, 1fr) 48px;
+    gap: 8px;
+    padding: 2px 0;
+  }
+  button {
+    height: 48px;
+    font-size: 30px;
+  }
+  .where,
+  .then,
+  .way {
+    display: none;
+  }
+  .now {
+    max-height: 48px;
+    overflow: hidden;
+    font-size: 19px;
+    line-height: 24px;
+  }
+}
 </style>

@@ -49,11 +49,6 @@ const WORDS = { planned: 'to come', running: 'on the floor', finished: 'run' } a
 <template>
   <section aria-labelledby="classes-title">
     <h2 id="classes-title" class="text-20 mt-8">Classes</h2>
-    <p class="text-13 text-ash">
-      Each with its plan and register as open files. The command
-      <code>npm run -s lintel -- credit PLAN ATTENDANCE</code> reads the two and gives the ledger’s own
-      figures.
-    </p>
     <p v-if="classes.length === 0" class="py-4 text-ash">
       No class yet. <NuxtLink to="/" class="link">Plan the first on Today.</NuxtLink>
     </p>

@@ -1,0 +1,93 @@
+import { expect, test, type Page } from './club'
+import { ask, goToFirstBow, openInCompose, passTime, signIn } from './steps'
+
+/** What is inside a rep: typed in Compose, called on the floor. */
+test.beforeEach(({ page }) => signIn(page))
+
+/** A copy of the plan that shows each of these once; its id. */
+async function ownCopy(page: Page): Promise<string> {
+  const plans = await ask<{ id: string; title: string }[]>(page, '/api/plans')
+  const id = plans.find(({ title }) => title === 'Kicks and checks')?.id
+  const { plan } = await ask<{ plan: object }>(page, `/api/plans/${id}`)
+  return (await ask<{ id: string }>(page, '/api/plans', { plan: { ...plan, title: 'Link by link' } })).id
+}
+const board = (page: Page, id: string) => page.locator(`[data-board="${id}"]`)
+const bench = (page: Page) => page.getByRole('complementary', { name: 'The selected board' })
+const blockOf = async (page: Page, plan: string, id: string) =>
+  (await ask<{ plan: { blocks: { id: string }[] } }>(page, `/api/plans/${plan}`)).plan.blocks.find(
+    (one) => one.id === id,
+  )
+
+test('a rep is typed link by link, who does which said with it; what the line does not say stays', async ({
+  page,
+}) => {
+  const id = await ownCopy(page)
+  await openInCompose(page, id)
+  await board(page, 'front-kick-in-three').click()
+  await expect(board(page, 'front-kick-in-three')).toContainText('lift the knee / kick / back and down')
+  const line = bench(page).getByLabel('Link by link', { exact: true })
+  await line.fill('step in / kick x30')
+  await line.press('Enter')
+  await expect(bench(page).getByRole('alert')).toContainText('kick x30')
+  await line.fill('step in / kick 2 beats / back and down')
+  await line.press('Enter')
+  await expect(bench(page).locator('[data-test="links"]')).toHaveText('step in / kick / back and down')
+  await expect
+    .poll(() => blockOf(page, id, 'front-kick-in-three'))
+    .toMatchObject({
+      links: [
+        { say: 'step in', by: 'A' },
+        { say: 'kick', cue: 'hip behind it', beats: 2 },
+        { say: 'back and down', cue: 'knee high on the way back' },
+      ],
+      dose: { sidesBy: 'set' },
+    })
+  // Both sides in every set, or once at half: the length says which.
+  await bench(page).getByRole('radio', { name: 'At half' }).click()
+  await expect(line).toHaveValue('step in / kick 2 beats / back and down')
+  await bench(page).getByRole('radio', { name: 'Every set' }).click()
+  await board(page, 'one-for-one').click()
+  await bench(page).getByRole('button', { name: 'Turn the links about' }).click()
+  await expect(bench(page).locator('[data-test="links"]')).toHaveText('B: punch / A: parry')
+  // Alone nobody answers: what the other did goes, and trading with it.
+  await bench(page).getByRole('radio', { name: 'Alone' }).click()
+  await expect(bench(page).locator('[data-test="links"]')).toHaveText('parry')
+  await expect.poll(() => blockOf(page, id, 'one-for-one')).not.toHaveProperty('dose.exchange')
+  await page.keyboard.press('Control+z')
+  await expect(bench(page).getByRole('radio', { name: 'Turn about' })).toBeChecked()
+})
+
+test('on a phone each link is called by its name, with its side and cue; who trade see their own count', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  const { today } = await ask<{ today: string }>(page, '/api/today')
+  const made = { planId: await ownCopy(page), day: today, startTime: '18:30', lengthMin: 75 }
+  const { id: classId } = await ask<{ id: string }>(page, '/api/classes', made)
+  await page.goto(`/floor?class=${classId}`)
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+  await goToFirstBow(page, classId)
+  await page.getByRole('button', { name: /^Start/ }).click()
+  const title = page.getByRole('heading', { level: 1 })
+  const nextTo = async (wanted: string) => {
+    for (let n = 0; n < 12 && (await title.textContent()) !== wanted; n++) {
+      const before = await title.textContent()
+      await page.keyboard.press('n')
+      await expect(title).not.toHaveText(before ?? '')
+    }
+    await expect(title).toHaveText(wanted)
+  }
+  await nextTo('Front kick in three')
+  // Ten seconds between boards, half a minute to show it.
+  await passTime(page, 41_000)
+  const word = page.getByRole('heading', { level: 2 }).first()
+  const seen = new Set<string>()
+  await expect(async () => {
+    seen.add((await word.textContent()) ?? '')
+    expect([...seen]).toEqual(expect.arrayContaining(['lift the knee', 'kick', 'back and down']))
+  }).toPass({ intervals: [200] })
+  await expect(page.getByText(/^[123] of 3 · (right|left) side · /)).toBeVisible()
+  await nextTo('One for one')
+  await passTime(page, 41_000)
+  await expect(page.getByRole('timer')).toHaveAccessibleName(/^\d+ of 10, [AB]$/)
+})
