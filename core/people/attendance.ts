@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
 import { layerNumber, list, oneOf, record, seconds, slug, whole, yesNo } from '../kernel/fields'
 import type { Plan } from '../plan/schema'
+import { fieldsOf, listOf, type Fields } from '../plan/raw-plan'
 import { layPlan } from '../plan/timeline'
 import { toMs, toSec } from '../kernel/units'
 import { z as zod } from 'zod'
@@ -48,11 +49,6 @@ export type Attendance = z.infer<typeof attendanceSchema>
 export type AttendanceRow = Attendance['present'][number]
 
 export type ParsedAttendance = { ok: true; attendance: Attendance } | { ok: false; faults: Fault[] }
-
-type Fields = Record<string, unknown>
-const fieldsOf = (value: unknown): Fields =>
-  typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Fields) : {}
-const listOf = (value: unknown): unknown[] => (Array.isArray(value) ? value : [])
 
 /**
  * An attendance document checked against its plan: known groups and blocks, times in order, each student once. The rules read the raw document, so

@@ -57,6 +57,27 @@ test('a rep is typed link by link, who does which said with it; what the line do
   await expect(bench(page).getByRole('radio', { name: 'Turn about' })).toBeChecked()
 })
 
+test('in turns each group goes on by itself after its own, for as long as its line says', async ({
+  page,
+}) => {
+  const id = await ownCopy(page)
+  await openInCompose(page, id)
+  await board(page, 'front-kick-in-three').click()
+  await bench(page).getByRole('radio', { name: 'Turns' }).click()
+  const then = bench(page).getByLabel('Then, by themselves, track 1')
+  await then.fill('5:00')
+  await then.press('Enter')
+  await expect(bench(page).getByRole('alert')).toContainText('By themselves they do reps, rounds or holds')
+  await then.fill('6 each side')
+  await then.press('Enter')
+  await expect
+    .poll(() => blockOf(page, id, 'front-kick-in-three'))
+    .toMatchObject({ mode: 'turns', tracks: [{ then: { kind: 'count', reps: 6, sides: 2 } }, {}, {}, {}] })
+  // Together again there are no turns to come after.
+  await bench(page).getByRole('radio', { name: 'Together' }).click()
+  await expect.poll(() => blockOf(page, id, 'front-kick-in-three')).toMatchObject({ mode: 'together' })
+})
+
 test('on a phone each link is called by its name, with its side and cue; who trade see their own count', async ({
   page,
 }) => {
@@ -69,18 +90,20 @@ test('on a phone each link is called by its name, with its side and cue; who tra
   await goToFirstBow(page, classId)
   await page.getByRole('button', { name: /^Start/ }).click()
   const title = page.getByRole('heading', { level: 1 })
+  const word = page.getByRole('heading', { level: 2 }).first()
+  const stands = async () => `${await title.textContent()}: ${await word.textContent()}`
+  /** Next cuts what is on; while a board is made ready it begins it. */
   const nextTo = async (wanted: string) => {
-    for (let n = 0; n < 12 && (await title.textContent()) !== wanted; n++) {
-      const before = await title.textContent()
+    for (let n = 0; n < 30 && (await title.textContent()) !== wanted; n++) {
+      const before = await stands()
       await page.keyboard.press('n')
-      await expect(title).not.toHaveText(before ?? '')
+      await expect.poll(stands).not.toBe(before)
     }
     await expect(title).toHaveText(wanted)
   }
   await nextTo('Front kick in three')
   // Ten seconds between boards, half a minute to show it.
   await passTime(page, 41_000)
-  const word = page.getByRole('heading', { level: 2 }).first()
   const seen = new Set<string>()
   await expect(async () => {
     seen.add((await word.textContent()) ?? '')

@@ -128,6 +128,12 @@ const ownDose = (track: Track) => track.dose ?? props.block.dose
         :label="`track ${t + 1}`"
         @change="(values, touch) => set(t, values as Partial<Track>, touch)"
       />
+      <ThenField
+        v-if="block.mode === 'turns'"
+        :then="track.then"
+        :label="`Then, by themselves, track ${t + 1}`"
+        @change="set(t, { then: $event }, 'then')"
+      />
       <div v-if="open === t && block.mode !== 'oneCount'" class="py-1">
         <button
           v-if="block.mode === 'layers' && track.dose"

@@ -6,6 +6,7 @@ import {
   turnedAbout,
   writeLinks,
 } from '../../../core/curriculum/links-line'
+import type { LadderDose } from '../../../core/plan/doses'
 import { readShorthand, writeShorthand } from '../../../core/plan/doses/shorthand'
 import { keepUnsaid } from '../../../core/plan/doses/unsaid'
 import { linksWords } from '../../../core/plan/place-words'
@@ -109,5 +110,16 @@ describe('what a dose says in short', () => {
       marks: [30],
     })
     expect(keepUnsaid(before, dose('10'))).toEqual(dose('10'))
+    const links = read('step / jab')
+    const ladder = dose('ladder "Held" [6] "Free" [2 rounds 0:45]') as LadderDose
+    const [held, free] = ladder.stages
+    const told = { ...ladder, stages: [{ ...held!, links }, free!] }
+    const again = keepUnsaid(told, dose('ladder "Held" [8] "Free" [2 rounds 0:45]')) as LadderDose
+    expect(again.stages.map((stage) => [stage.links?.length, stage.dose])).toMatchObject([
+      [2, { reps: 8 }],
+      [undefined, {}],
+    ])
+    // Another stage is another rep.
+    expect(keepUnsaid(told, dose('ladder "Loose" [8]'))).toEqual(dose('ladder "Loose" [8]'))
   })
 })
