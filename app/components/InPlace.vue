@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { saidOf } from '~~/core/kernel/said-fields'
+
 /**
  * Text that is edited where it stands: it looks like text until it is touched. Enter or leaving keeps it, Esc puts back what
  * was there. An empty optional text is `undefined`.
@@ -54,7 +56,7 @@ defineExpose({ focus: () => field.value?.focus() })
       @keydown.enter.prevent="($event.target as HTMLElement).blur()"
       @keydown.esc.stop="putBack"
     />
-    <span v-if="fault" :id="`${id}-fault`" class="fault" role="alert">{{ label }} {{ fault }}.</span>
+    <span v-if="fault" :id="`${id}-fault`" class="fault" role="alert">{{ saidOf(label, fault) }}.</span>
   </span>
 </template>
 

@@ -109,16 +109,24 @@ export const saidField = (path: string): string => capital(saidParts(path).join(
 const NOTHING_TYPED = /^is (empty|missing): it must be text/
 
 /**
- * What is wrong, as a sentence without its stop. Text that is missing is asked for by its name; a message that is a sentence of its own (it
- * begins with a capital) is said alone, any other after its field.
+ * What is wrong of a field, as a sentence without its stop. Text that is missing is asked for by its name; a message that is a sentence of its own
+ * (it begins with a capital) is said alone, any other after the field.
+ *
+ * @param within what the field stands in, in words
  */
-export function saidFault({ path, message }: Fault): string {
+export function saidOf(field: string, message: string, within = ''): string {
   if (/^\p{Lu}/u.test(message)) return message
-  const words = saidParts(path)
-  const last = words.at(-1)
-  if (last && NOTHING_TYPED.test(message)) {
-    const wanted = `type ${/^[aeiou]/.test(last) ? 'an' : 'a'} ${last}`
-    return capital([words.slice(0, -1).join(', '), wanted].filter(Boolean).join(': '))
+  if (field && NOTHING_TYPED.test(message)) {
+    const called = field[0]!.toLowerCase() + field.slice(1)
+    const wanted = `type ${/^[aeiou]/.test(called) ? 'an' : 'a'} ${called}`
+    return capital([within, wanted].filter(Boolean).join(': '))
   }
-  return [saidField(path), message].filter(Boolean).join(' ')
+  return capital([[within, field].filter(Boolean).join(', '), message].filter(Boolean).join(' '))
+}
+
+/** The same of a fault, by its path. */
+export function saidFault({ path, message }: Fault): string {
+  const words = saidParts(path)
+  if (words.length === 0) return message
+  return saidOf(words.at(-1) ?? '', message, words.slice(0, -1).join(', '))
 }
