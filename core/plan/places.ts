@@ -66,7 +66,7 @@ export type FormMove = z.infer<typeof moveSchema>
 export const INSTEAD_IF = ['alone', 'kit', 'room', 'home', 'ready', 'unsure'] as const
 export const insteadSchema = record({
   if: oneOf(INSTEAD_IF),
-  do: text(300),
+  do: text(),
   technique: slug().optional(),
   layer: layerNumber().default(1),
 })

@@ -102,7 +102,7 @@ export const saysSchema = record({
   rep: whole(1, 999).optional(),
   side: oneOf(['first', 'other']).optional(),
   role: oneOf(['A', 'B']).optional(),
-  text: text(300),
+  text: text(),
 })
 
 /** How the count sounds. */
@@ -110,7 +110,7 @@ export const voiceSchema = record({
   count: oneOf(['reps', 'links', 'off']).default('reps'),
   loud: oneOf(['even', 'sets', 'reps']).default('even'),
   shout: oneOf(['none', 'last', 'every']).default('none'),
-  reply: text(60).optional(),
+  reply: text().optional(),
 })
 
 export const blockSchema = record({

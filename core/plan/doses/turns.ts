@@ -28,7 +28,7 @@ export const by = () => oneOf(['clock', 'word']).optional()
 export const marks = () => list(whole(1, 3599), 1, 20).optional()
 
 /** How a set is ended, in words. */
-export const finish = () => text(300).optional()
+export const finish = () => text().optional()
 
 /** `by sets`, where both sides are worked in every set. */
 export const bySets = (way: 'turn' | 'set' | undefined): string => (way === 'set' ? ' by sets' : '')
