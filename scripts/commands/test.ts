@@ -11,7 +11,7 @@ import { makeTestBed, type TestBed } from '../setup/test-bed'
 
 /**
  * npm test: lint, typecheck, the core's tests, the routes against the built server and real MariaDB, and the interface in
- * Chromium. `npm test -- core` (or api, e2e, lint) runs one layer.
+ * Chromium. `npm test -- core` (or api, e2e, lint) runs one layer, `npm test -- e2e people` the files of it that are called something like that.
  */
 
 interface Tally {
@@ -102,11 +102,14 @@ function tally(file: string, read: (report: never) => Tally, exit: number): Tall
   return exit !== 0 && counted.failed === 0 ? { ...counted, failed: 1 } : counted
 }
 
-async function vitest(layer: 'core' | 'api', reports: string, env: Record<string, string>): Promise<Tally> {
+async function vitest(
+  layer: 'core' | 'api',
+  reports: string,
+  names: readonly string[],
+  env: Record<string, string>,
+): Promise<Tally> {
   const file = join(reports, `${layer}.json`)
-  // One part of a file's name runs that file alone.
-  const only = process.env.LINTEL_FILES ? [process.env.LINTEL_FILES] : []
-  const args = ['run', ...only, '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`]
+  const args = ['run', ...names, '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`]
   const exit = await run('vitest', args, { ...env, LINTEL_LAYER: layer })
   return tally(
     file,
@@ -182,24 +185,33 @@ async function lint(): Promise<Tally> {
   return { passed: 3 - sum, failed: sum }
 }
 
-async function runLayer(layer: Layer, bed: () => Promise<TestBed>, reports: string): Promise<Tally> {
+/** @param names parts of the names of the files that are asked for; all of them without */
+async function runLayer(
+  layer: Layer,
+  bed: () => Promise<TestBed>,
+  reports: string,
+  names: readonly string[],
+): Promise<Tally> {
   if (layer === 'lint') return lint()
-  if (layer === 'core') return vitest('core', reports, {})
+  if (layer === 'core') return vitest('core', reports, names, {})
   const { serve, offerClubs, database, build } = await bed()
-  if (layer === 'e2e') return playwright(reports, { LINTEL_CLUBS: await offerClubs() })
+  if (layer === 'e2e')
+    return playwright(reports, { LINTEL_CLUBS: await offerClubs(), LINTEL_E2E: names.join(',') })
   // A server and a schema for each worker: what one file does to its server no other sees meanwhile.
   const servers = await Promise.all(
     Array.from({ length: API_WORKERS }, (_, at) => serve(`lintel_api_${at + 1}`, { demo: false })),
   )
   const urls = Object.fromEntries(servers.map(({ url }, at) => [`LINTEL_URL_${at + 1}`, url]))
   const env = { ...serverEnvironment(database, 'lintel_api'), ...urls, LINTEL_BUILD: build }
-  const result = await vitest('api', reports, { ...env, LINTEL_API_WORKERS: String(API_WORKERS) })
+  const result = await vitest('api', reports, names, { ...env, LINTEL_API_WORKERS: String(API_WORKERS) })
   for (const { stop } of servers) await stop()
   return result
 }
 
 export async function main(args: string[]): Promise<void> {
-  const wanted = args.length ? LAYERS.filter((layer) => args.includes(layer)) : LAYERS
+  const isLayer = (arg: string) => (LAYERS as readonly string[]).includes(arg)
+  const names = args.filter((arg) => !isLayer(arg))
+  const wanted = args.some(isLayer) ? LAYERS.filter((layer) => args.includes(layer)) : LAYERS
   const reports = mkdtempSync(join(tmpdir(), 'lintel-reports-'))
   let made: Promise<TestBed> | undefined
   const bed = () => (made ??= makeTestBed((text) => console.log(`  ${text}`)))
@@ -215,7 +227,7 @@ export async function main(args: string[]): Promise<void> {
     for (const layer of wanted) {
       console.log(`\n${NAMES[layer]}`)
       const from = performance.now()
-      const counted = await runLayer(layer, bed, reports)
+      const counted = await runLayer(layer, bed, reports, names)
       results.push([layer, { ...counted, tookMs: performance.now() - from }])
     }
   } catch (error) {
