@@ -63,7 +63,8 @@ test('in turns each group goes on by itself after its own, for as long as its li
   const id = await ownCopy(page)
   await openInCompose(page, id)
   await board(page, 'front-kick-in-three').click()
-  await bench(page).getByRole('radio', { name: 'Turns' }).click()
+  const modes = page.getByRole('group', { name: 'How the class shares the floor' })
+  await modes.getByRole('button', { name: 'Turns' }).click()
   const then = bench(page).getByLabel('Then, by themselves, track 1')
   await then.fill('5:00')
   await then.press('Enter')
@@ -74,7 +75,7 @@ test('in turns each group goes on by itself after its own, for as long as its li
     .poll(() => blockOf(page, id, 'front-kick-in-three'))
     .toMatchObject({ mode: 'turns', tracks: [{ then: { kind: 'count', reps: 6, sides: 2 } }, {}, {}, {}] })
   // Together again there are no turns to come after.
-  await bench(page).getByRole('radio', { name: 'Together' }).click()
+  await modes.getByRole('button', { name: 'Together' }).click()
   await expect.poll(() => blockOf(page, id, 'front-kick-in-three')).toMatchObject({ mode: 'together' })
 })
 
