@@ -410,7 +410,7 @@ test('a new club from empty: a ladder, a library, three items changed, a syllabu
     .setInputFiles(csv('syllabus.csv', `rank,item,layer,target,unit\n${rows.join('\n')}\n`))
   await expect(page.getByTestId('import-counts')).toHaveText('4 added, 0 changed, 0 the same, 0 refused.')
   await page.getByRole('button', { name: 'Import', exact: true }).click()
-  await expect(page.getByText('The syllabus is taken over: 4 added, 0 changed.')).toBeVisible()
+  await expect(page.getByText('Syllabus imported: 4 added, 0 changed.')).toBeVisible()
   await page.goto('/syllabus')
   await expect(page.getByRole('gridcell', { name: 'Reed, Throws' })).toContainText('Hip throw ↑2')
   await page.goto('/')

@@ -133,7 +133,7 @@ function scrollTo(id: string) {
             :columns="plan.groups.length"
           />
           <div v-if="plan.blocks.length === 0" class="empty">
-            <h2>Two posts and an empty floor</h2>
+            <h2>An empty plan</h2>
             <p>
               Press <kbd>A</kbd> to add a board, or take one from the shelf on the left. A class usually opens
               with a line-up and a warm-up.

@@ -104,7 +104,7 @@ function choose(id: string) {
       </button>
     </div>
     <p v-if="rows.length === 0" class="p-6 text-center text-ash">
-      Two posts and an empty floor. Press <b>Add</b> for a board, or take one from the shelf.
+      An empty plan. Press <b>Add</b> for a board, or take one from the shelf.
     </p>
     <ol>
       <li

@@ -52,7 +52,9 @@ const { height: topHeight } = useElementSize(useTemplateRef('top'), undefined, {
 
 /** The plan is laid out and drawn, with what the keys are about. */
 const isReady = ref(false)
-useTypedAhead(() => isReady.value)
+/** Set while a new board's title is come to: what is typed meanwhile is its title. */
+const isAdding = ref(false)
+useTypedAhead(() => isReady.value && !isAdding.value)
 useComposeKeys({
   find: async () => {
     await unfold('shelf')
@@ -109,9 +111,14 @@ const bench = useTemplateRef<{ title(): Promise<void> }>('bench')
 /** A new board, its title marked for typing: on an empty frame too, where the bench has no title yet. */
 async function addBoard() {
   if (store.looked) return store.sayNotNow()
-  store.add(newBlock('drill', NEW_BOARD))
-  await unfold('bench')
-  await bench.value?.title()
+  isAdding.value = true
+  try {
+    store.add(newBlock('drill', NEW_BOARD))
+    await unfold('bench')
+    await bench.value?.title()
+  } finally {
+    isAdding.value = false
+  }
 }
 /** The drafts take the place of the bench. */
 async function toDraft() {
