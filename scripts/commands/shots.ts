@@ -34,7 +34,7 @@ async function takeDraft(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Draft it' }).click()
   await page.getByRole('button', { name: 'Use this draft' }).waitFor({ timeout: 60_000 })
   await shot(page, 'draft')
-  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
 }
 
 /** Every main view, from the demo club, in the order of the work. */
@@ -70,7 +70,7 @@ async function takeAll(browser: Browser, url: string): Promise<void> {
   await page.getByRole('button', { name: 'Emeric Tan: sits out' }).click()
   await page.getByRole('button', { name: 'Partners', exact: true }).click()
   await page.getByRole('button', { name: 'Pair who is here' }).click()
-  await page.getByText('proved least').waitFor()
+  await page.getByText('the best possible pairing').waitFor()
   await page.waitForTimeout(5600)
   await shot(page, 'register')
   await page.getByRole('link', { name: 'Roster' }).click()
