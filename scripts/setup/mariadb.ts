@@ -40,6 +40,8 @@ interface Kept {
 
 const paths = (dir: string) => ({
   data: join(dir, 'data'),
+  // Its own: a server that starts clears away what it takes for left over, another's too where they share one.
+  tmp: join(dir, 'tmp'),
   log: join(dir, 'mariadb.log'),
   init: join(dir, 'init.sql'),
   kept: join(dir, 'mariadb.json'),
@@ -60,7 +62,8 @@ const program = (name: string) => (existsSync(`/usr/sbin/${name}`) ? `/usr/sbin/
 
 /** Makes the data folder beside its place and moves it there whole, so that a killed start leaves no half of one. */
 function makeDataFolder(dir: string): void {
-  const { data } = paths(dir)
+  const { data, tmp } = paths(dir)
+  mkdirSync(tmp, { recursive: true })
   if (existsSync(data)) return
   const making = `${data}.making`
   rmSync(making, { recursive: true, force: true })
@@ -75,7 +78,7 @@ function makeDataFolder(dir: string): void {
       '--skip-test-db',
       '--skip-name-resolve',
     ],
-    { encoding: 'utf8' },
+    { encoding: 'utf8', env: { ...process.env, TMPDIR: tmp } },
   )
   if (done.status !== 0) throw new Error(`mariadb-install-db failed:\n${done.stderr || done.stdout}`)
   renameSync(making, data)
@@ -118,7 +121,7 @@ export async function startDatabase(
   options: { durable?: boolean; detached?: boolean; port?: number; bufferMb?: number } = {},
 ): Promise<PrivateDatabase> {
   await runningDatabase(dir)?.stop()
-  const { data, log, init, kept, socket, secrets: secretsFile } = paths(dir)
+  const { data, tmp, log, init, kept, socket, secrets: secretsFile } = paths(dir)
   makeDataFolder(dir)
   const secrets = secretsIn(secretsFile)
   writeInit(dir, secrets)
@@ -130,6 +133,7 @@ export async function startDatabase(
     [
       '--no-defaults',
       `--datadir=${data}`,
+      `--tmpdir=${tmp}`,
       `--socket=${socket}`,
       `--port=${port}`,
       '--bind-address=127.0.0.1',
