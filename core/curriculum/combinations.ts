@@ -50,23 +50,44 @@ function longestPart(
   return undefined
 }
 
-/** A name with what is said after it: its side, how many times, its layer. */
-function readPart(said: string, find: FindItem): CombinationPart | undefined {
+/** What may be said after a name: on which side, and how many times. */
+export interface SaidAfter {
+  side?: CombinationPart['side']
+  times?: number
+}
+
+/**
+ * A name, and what is said after it in any order: `hook other side x2`.
+ *
+ * @param figure what else may stand there with a figure: its words, the figure in brackets
+ * @returns the name, and the figure where it was said
+ */
+export function splitSaid(
+  said: string,
+  figure: RegExp,
+): { name: string; given: SaidAfter; figure: number | undefined } {
   let name = said
-  const given: Record<string, unknown> = {}
+  let told: number | undefined
+  const given: SaidAfter = {}
   for (;;) {
     const side = /\s+(same|other|no) side$/i.exec(name)
     const times = /\s+[x×]\s?(\d{1,2})$/i.exec(name)
-    const layer = /\s+layer (\d{1,2})$/i.exec(name)
-    const found = side ?? times ?? layer
-    if (!found) break
-    if (side) given.side = side[1]?.toLowerCase() === 'no' ? 'none' : side[1]?.toLowerCase()
+    const more = figure.exec(name)
+    const found = side ?? times ?? more
+    if (!found) return { name, given, figure: told }
+    if (side)
+      given.side = side[1]?.toLowerCase() === 'no' ? 'none' : (side[1]?.toLowerCase() as 'same' | 'other')
     else if (times) given.times = Number(times[1])
-    else given.layer = Number(found[1])
+    else told = Number(more?.[1])
     name = name.slice(0, -found[0].length)
   }
+}
+
+/** A part as it is said: its item, its side, how many times, its layer. */
+function readPart(said: string, find: FindItem): CombinationPart | undefined {
+  const { name, given, figure: layer } = splitSaid(said, /\s+layer (\d{1,2})$/i)
   const item = find(name)
-  const read = item && partSchema.safeParse({ technique: item.id, ...given })
+  const read = item && partSchema.safeParse({ technique: item.id, ...given, ...(layer ? { layer } : {}) })
   return read?.success ? read.data : undefined
 }
 
@@ -84,9 +105,9 @@ export const reversed = (parts: readonly CombinationPart[]): CombinationPart[] =
 
 const MIRRORED = { same: 'other', other: 'same', none: 'none' } as const
 
-/** The same with every part on its other side. */
-export const mirrored = (parts: readonly CombinationPart[]): CombinationPart[] =>
-  parts.map((part) => ({ ...part, side: MIRRORED[part.side] }))
+/** The same with every part, or link, on its other side. */
+export const mirrored = <One extends Pick<CombinationPart, 'side'>>(all: readonly One[]): One[] =>
+  all.map((one) => ({ ...one, side: MIRRORED[one.side] }))
 
 const count = (item: Item, reps: number, tempoSec: number, roles: 1 | 2): PlainDose =>
   doseSchema.parse({

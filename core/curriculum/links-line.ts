@@ -1,5 +1,6 @@
 import { linkSchema, MOST_LINKS, SIDE_SAID, type Link } from '../plan/places'
 import { cutTo } from '../kernel/sound-text'
+import { splitSaid } from './combinations'
 import type { FindItem } from './said-line'
 
 /**
@@ -23,7 +24,7 @@ export function readLinks(line: string, find: FindItem, before: readonly Link[] 
   const links: Link[] = []
   for (const piece of pieces) {
     const [, who = '', rest = piece] = /^(a|b|both)\s*:\s*(.*)$/i.exec(piece) ?? []
-    const { name, given } = readName(rest)
+    const { name, given, figure: beats } = splitSaid(rest, /\s+(\d{1,2}) beats?$/i)
     if (!name) return { ok: false, message: `“${piece}” names nothing to call` }
     if (name.length > MOST_SAID)
       return { ok: false, message: `“${name.slice(0, 20)}…” is too long to be called` }
@@ -37,29 +38,13 @@ export function readLinks(line: string, find: FindItem, before: readonly Link[] 
       say: name,
       by: WHO[who.toLowerCase()] ?? 'A',
       ...given,
+      ...(beats === undefined ? {} : { beats }),
     })
     if (!read.success)
       return { ok: false, message: `“${piece}”: ${read.error.issues[0]?.message ?? 'is no link'}` }
     links.push(read.data)
   }
   return { ok: true, links }
-}
-
-/** A name, and what is said after it. */
-function readName(said: string): { name: string; given: Partial<Link> } {
-  let name = said
-  const given: Partial<Link> = {}
-  for (;;) {
-    const side = /\s+(same|other|no) side$/i.exec(name)
-    const times = /\s+[x×]\s?(\d{1,2})$/i.exec(name)
-    const beats = /\s+(\d{1,2}) beats?$/i.exec(name)
-    const found = side ?? times ?? beats
-    if (!found) return { name, given }
-    if (side) given.side = side[1]?.toLowerCase() === 'no' ? 'none' : (side[1]?.toLowerCase() as Link['side'])
-    else if (times) given.times = Number(times[1])
-    else given.beats = Number(beats?.[1])
-    name = name.slice(0, -found[0].length)
-  }
 }
 
 /** Links as they are typed again. Who does each is said where both do something. */
@@ -86,8 +71,3 @@ const OTHER = { A: 'B', B: 'A', both: 'both' } as const
 /** What each did, done by the other. */
 export const turnedAbout = (links: readonly Link[]): Link[] =>
   links.map((link) => ({ ...link, by: OTHER[link.by] }))
-
-const MIRRORED = { same: 'other', other: 'same', none: 'none' } as const
-/** The same on the other side. */
-export const linksMirrored = (links: readonly Link[]): Link[] =>
-  links.map((link) => ({ ...link, side: MIRRORED[link.side] }))

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { between, clockTime, day, list, name, oneOf, record, text, whole, yesNo } from '../kernel/fields'
 import { fault, faultsOf, oncePerPath, type Fault } from '../kernel/faults'
+import { capital } from '../kernel/said-fields'
 import { CATEGORY_NAMES } from './categories'
 import { LIMITS, LIMIT_NAMES, type LimitName } from './limits'
 
@@ -107,12 +108,7 @@ export function readSettings(json: unknown): ReadSettings {
   const faults: Fault[] = []
   classDays.forEach(({ day: name, start }, d) => {
     if (classDays.findIndex((other) => other.day === name && other.start === start) !== d)
-      faults.push(
-        fault(
-          ['classDays', d, 'start'],
-          `${name[0]!.toUpperCase()}${name.slice(1)} ${start} is listed twice`,
-        ),
-      )
+      faults.push(fault(['classDays', d, 'start'], `${capital(name)} ${start} is listed twice`))
   })
   hall.kit.forEach(({ name }, k) => {
     if (hall.kit.findIndex((other) => other.name.toLowerCase() === name.toLowerCase()) !== k)

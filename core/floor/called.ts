@@ -28,12 +28,7 @@ export interface PieceNow {
   /** From 1 as they are listed: of the rep, or of its section. */
   number: number
   of: number
-  /** The rest of the rep, or of the section, that comes after it. */
-  next: Link | FormMove | undefined
 }
-
-/** The last that has begun. */
-const begun = (ats: readonly number[], ms: number) => ats.findLastIndex((at) => at <= ms)
 
 function linkNow({ span, stretch, inMs }: CalledNow): PieceNow | undefined {
   const links = linksAt(stretch, span.place)
@@ -41,23 +36,21 @@ function linkNow({ span, stretch, inMs }: CalledNow): PieceNow | undefined {
   if (!links || span.kind !== 'reps' || span.word || span.repMs === 0) return undefined
   const order = links.map((says, l) => ({ says, number: l + 1, beats: says.beats }))
   if (span.reversed) order.reverse()
-  const at = begun(beatTimes(order, span.repMs), inMs % span.repMs)
-  const now = order[at]
-  return now && { says: now.says, number: now.number, of: links.length, next: order[at + 1]?.says }
+  const inRepMs = inMs % span.repMs
+  const now = order[beatTimes(order, span.repMs).findLastIndex((at) => at <= inRepMs)]
+  return now && { says: now.says, number: now.number, of: links.length }
 }
 
 function stepNow({ span, inMs }: CalledNow): PieceNow | undefined {
   const { steps = [] } = span
-  const now =
-    steps[
-      begun(
-        steps.map(({ at }) => at),
-        inMs,
-      )
-    ]
-  if (!now) return undefined
-  const inSection = steps.filter(({ section }) => section === now.section)
-  return { says: now.says, number: now.move, of: inSection.length, next: inSection[now.move]?.says }
+  const now = steps.findLast(({ at }) => at <= inMs)
+  return (
+    now && {
+      says: now.says,
+      number: now.move,
+      of: steps.filter(({ section }) => section === now.section).length,
+    }
+  )
 }
 
 /** The link or the move that is called now, where a board calls more than the rep or the run. */

@@ -7,21 +7,26 @@ import type { Names } from './class-lines'
 
 const SIDE = { R: 'right', L: 'left' } as const
 
+/** Where in a plan a cue is called: its board, its track where each has its own time, its dose, and the stage or entry of that. */
+function whereOf(cue: Cue, plan: Plan) {
+  const block = plan.blocks.find(({ id }) => id === cue.block)
+  const track = cue.track === undefined ? undefined : block?.tracks?.[cue.track]
+  const dose = track?.dose ?? block?.dose
+  return { block, track, dose, stage: cue.stage === undefined ? undefined : stagesOf(dose)[cue.stage] }
+}
+
 /** The link that a cue calls, by its name; nothing where it calls none. */
 export function linkSaid(cue: Cue, plan: Plan): string | undefined {
   if (cue.link === undefined) return undefined
-  const block = plan.blocks.find(({ id }) => id === cue.block)
-  const track = cue.track === undefined ? undefined : block?.tracks?.[cue.track]
+  const { block, track, stage } = whereOf(cue, plan)
   // On one count the links of a track are nobody's call.
   const place: Place = track ?? (block?.mode === 'together' ? block : {})
-  const stage = cue.stage === undefined ? undefined : stagesOf(track?.dose ?? block?.dose)[cue.stage]
   return linksAt(place, stage)?.[cue.link - 1]?.say
 }
 
 /** What a cue says, in the words of an instructor; nothing for those that only tick. */
 export function callWords(cue: Cue, plan: Plan, names: Names): string {
-  const block = plan.blocks.find(({ id }) => id === cue.block)
-  const track = cue.track === undefined ? undefined : block?.tracks?.[cue.track]
+  const { block, track, dose, stage } = whereOf(cue, plan)
   const title = block?.title ?? ''
   const who = track
     ? plan.groups
@@ -29,8 +34,6 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
         .map(({ name }) => name)
         .join(', ')
     : ''
-  const dose = track?.dose ?? block?.dose
-  const stage = cue.stage === undefined ? undefined : stagesOf(dose)[cue.stage]
   const worked = stage?.dose ?? dose
   const roles = worked && 'roleNames' in worked ? worked.roleNames : undefined
   const turn = [

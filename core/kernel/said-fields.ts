@@ -100,7 +100,8 @@ function saidParts(path: string): string[] {
   return words
 }
 
-const capital = (said: string) => said && said[0]!.toUpperCase() + said.slice(1)
+/** A sentence that begins with a capital. */
+export const capital = (said: string) => said && said[0]!.toUpperCase() + said.slice(1)
 
 /** The field at a path in words, `Stage 1, reps`; empty for the document itself. */
 export const saidField = (path: string): string => capital(saidParts(path).join(', '))

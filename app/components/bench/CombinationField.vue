@@ -13,34 +13,19 @@ const emit = defineEmits<{ change: [parts: CombinationPart[] | undefined] }>()
 const library = useLibraryStore()
 const names = { item: library.itemName, layer: library.layerName }
 const id = useId()
-const text = () => writeCombination(props.parts ?? [], library.itemName)
-const typed = ref(text())
-const unknown = ref<string[]>([])
-watch(
-  () => props.parts,
-  () => {
-    typed.value = text()
-    unknown.value = []
+const { typed, wrong, taken, leave } = useTypedLine(
+  () => writeCombination(props.parts ?? [], library.itemName),
+  (line) => {
+    const { parts, unknown } = readCombination(line, (name) => library.itemCalled(name))
+    if (unknown.length)
+      return `Nothing in the library is called ${unknown.map((name) => `“${name}”`).join(', ')}`
+    emit('change', parts.length ? parts : undefined)
   },
 )
-const find = (name: string) => library.itemCalled(name)
-
-function take() {
-  const read = readCombination(typed.value, find)
-  unknown.value = read.unknown
-  if (read.unknown.length || typed.value.trim() === text()) return
-  emit('change', read.parts.length ? read.parts : undefined)
-}
 function pick(item: string | undefined) {
   if (!item) return
   const part: CombinationPart = { technique: item, layer: 1, times: 1, side: 'same' }
   emit('change', [...(props.parts ?? []), part])
-}
-function leave(event: KeyboardEvent) {
-  if (typed.value === text() && unknown.value.length === 0) return
-  event.stopPropagation()
-  typed.value = text()
-  unknown.value = []
 }
 function turn(event: KeyboardEvent) {
   if (!event.altKey || !props.parts) return
@@ -63,15 +48,13 @@ function turn(event: KeyboardEvent) {
         rows="1"
         placeholder="straight punch, hook other side, front kick x2"
         spellcheck="false"
-        :aria-invalid="unknown.length > 0 || undefined"
-        :aria-describedby="unknown.length ? `${id}-unknown` : undefined"
-        @change="take"
-        @keydown.enter.prevent="take"
+        :aria-invalid="wrong !== '' || undefined"
+        :aria-describedby="wrong ? `${id}-wrong` : undefined"
+        @change="taken"
+        @keydown.enter.prevent="taken"
         @keydown.esc="leave"
       />
-      <p v-if="unknown.length" :id="`${id}-unknown`" class="wrong" role="alert">
-        Nothing in the library is called {{ unknown.map((name) => `“${name}”`).join(', ') }}.
-      </p>
+      <p v-if="wrong" :id="`${id}-wrong`" class="wrong" role="alert">{{ wrong }}.</p>
       <div class="acts">
         <ItemPick class="flex-1" label="Add a part" :model-value="undefined" @update:model-value="pick" />
         <button

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ArrowsRightLeftIcon, ArrowsUpDownIcon } from '@heroicons/vue/20/solid'
-import { linksMirrored, linksOf, readLinks, turnedAbout, writeLinks } from '~~/core/curriculum/links-line'
+import { mirrored } from '~~/core/curriculum/combinations'
+import { linksOf, readLinks, turnedAbout, writeLinks } from '~~/core/curriculum/links-line'
 import { linksWords } from '~~/core/plan/place-words'
 import type { Link } from '~~/core/plan/places'
 
@@ -19,28 +20,14 @@ const props = withDefaults(
 const emit = defineEmits<{ change: [links: Link[] | undefined] }>()
 const library = useLibraryStore()
 const id = useId()
-const text = () => writeLinks(props.links ?? [])
-const typed = ref(text())
-const wrong = ref('')
-watch(
-  () => props.links,
-  () => {
-    typed.value = text()
-    wrong.value = ''
+const { typed, wrong, taken, leave } = useTypedLine(
+  () => writeLinks(props.links ?? []),
+  (line) => {
+    const read = readLinks(line, library.itemCalled, props.links)
+    if (!read.ok) return read.message
+    emit('change', read.links.length ? read.links : undefined)
   },
 )
-function take() {
-  if (typed.value.trim() === text()) return
-  const read = readLinks(typed.value, library.itemCalled, props.links)
-  wrong.value = read.ok ? '' : read.message
-  if (read.ok) emit('change', read.links.length ? read.links : undefined)
-}
-function leave(event: KeyboardEvent) {
-  if (typed.value === text() && !wrong.value) return
-  event.stopPropagation()
-  typed.value = text()
-  wrong.value = ''
-}
 </script>
 
 <template>
@@ -56,8 +43,8 @@ function leave(event: KeyboardEvent) {
       spellcheck="false"
       :aria-invalid="wrong !== '' || undefined"
       :aria-describedby="wrong ? `${id}-wrong` : undefined"
-      @change="take"
-      @keydown.enter.prevent="take"
+      @change="taken"
+      @keydown.enter.prevent="taken"
       @keydown.esc="leave"
     />
     <p v-if="wrong" :id="`${id}-wrong`" class="wrong" role="alert">{{ wrong }}.</p>
@@ -76,7 +63,7 @@ function leave(event: KeyboardEvent) {
           class="btn px-2"
           title="The same on the other side"
           aria-label="Mirror the links"
-          @click="emit('change', linksMirrored(links))"
+          @click="emit('change', mirrored(links))"
         >
           <ArrowsRightLeftIcon class="size-4" />
         </button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { capital } from '~~/core/kernel/said-fields'
 import { readSaidLine } from '~~/core/curriculum/said-line'
 import { isComposed, shortDose, type Dose } from '~~/core/plan/doses'
 import { keepUnsaid } from '~~/core/plan/doses/unsaid'
@@ -21,12 +22,7 @@ const library = useLibraryStore()
 const id = useId()
 const field = useTemplateRef<HTMLInputElement>('field')
 const written = () => writeBoardLine(props.dose, props.ways)
-const typed = ref(written())
-const wrong = ref('')
-watch(written, (line) => {
-  typed.value = line
-  wrong.value = ''
-})
+const { typed, wrong, taken, leave } = useTypedLine(written, take)
 
 const LACKING = /^(?:rest|off|setup|swap|switch|cap|tempo|holds?|sets?|rounds?|reps?)$/i
 /** By the book, or else as it is said. */
@@ -48,35 +44,24 @@ function pick(name: string) {
   if (reading.value) typed.value = typed.value.replace(reading.value.name, name)
   field.value?.focus()
 }
-function take() {
+function take(): string | undefined {
   const said = read(typed.value)
-  if (!said.ok) return tell(said.fault.at, said.fault.message)
+  if (!said.ok) return told(said.fault.at, said.fault.message)
   const { dose, ways, unread, name, item } = said
   const [first] = unread
-  if (first) return tell(first.from, `“${first.text}” is not understood`)
-  if (name && !props.takesItem) return tell(typed.value.indexOf(name), 'only a dose is said here')
-  if (name && !item) return tell(typed.value.indexOf(name), `no item is called “${name}”`)
+  if (first) return told(first.from, `“${first.text}” is not understood`)
+  if (name && !props.takesItem) return told(typed.value.indexOf(name), 'only a dose is said here')
+  if (name && !item) return told(typed.value.indexOf(name), `no item is called “${name}”`)
   if (props.inLadder && isComposed(dose.kind))
-    return tell(0, 'a stage holds any dose but a ladder or a routine')
+    return told(0, 'a stage holds any dose but a ladder or a routine')
   if (!props.ways && (ways.firstSide || ways.start))
-    return tell(0, 'only a board has a first side and a word to begin')
-  wrong.value = ''
-  // Leaving the field without a change is none: a form keeps the ids of its sections.
-  if (typed.value.trim() !== written()) emit('change', keepUnsaid(props.dose, dose), ways, item?.id)
-  typed.value = written()
+    return told(0, 'only a board has a first side and a word to begin')
+  emit('change', keepUnsaid(props.dose, dose), ways, item?.id)
 }
-function tell(at: number, message: string) {
-  const example = message.includes('how many') ? ', as in 2x10 or 4 rounds 2:00' : ''
-  wrong.value = `${message[0]!.toUpperCase()}${message.slice(1)}${example}.`
+/** What is wrong, with the caret at its place. */
+function told(at: number, message: string): string {
   field.value?.setSelectionRange(at, typed.value.length)
-}
-/** Escape puts back what stood here; with nothing to put back it leaves the field. */
-function leave(event: KeyboardEvent) {
-  const stood = written()
-  if (typed.value === stood && !wrong.value) return
-  event.stopPropagation()
-  typed.value = stood
-  wrong.value = ''
+  return `${capital(message)}${message.includes('how many') ? ', as in 2x10 or 4 rounds 2:00' : ''}.`
 }
 </script>
 
@@ -93,9 +78,9 @@ function leave(event: KeyboardEvent) {
       autocomplete="off"
       :aria-invalid="wrong !== '' || undefined"
       :aria-describedby="wrong ? `${id}-wrong` : undefined"
-      @keydown.enter.prevent="take"
+      @keydown.enter.prevent="taken"
       @keydown.esc="leave"
-      @change="take"
+      @change="taken"
     />
     <SaidReading
       v-if="reading"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { capital } from '~~/core/kernel/said-fields'
 import type { Dose } from '~~/core/plan/doses'
 import { readShorthand, writeShorthand } from '~~/core/plan/doses/shorthand'
 import { FOLLOWS_A_TURN } from '~~/core/plan/rules-inside'
@@ -7,30 +8,16 @@ import { FOLLOWS_A_TURN } from '~~/core/plan/rules-inside'
 const props = defineProps<{ then: Dose | undefined; label: string }>()
 const emit = defineEmits<{ change: [then: Dose | undefined] }>()
 const id = useId()
-const written = () => (props.then ? writeShorthand(props.then) : '')
-const typed = ref(written())
-const wrong = ref('')
-watch(written, (line) => {
-  typed.value = line
-  wrong.value = ''
-})
-function take() {
-  const line = typed.value.trim()
-  if (line === written()) return
-  wrong.value = ''
-  if (!line) return emit('change', undefined)
-  const read = readShorthand(line)
-  if (!read.ok) wrong.value = `${read.fault.message[0]!.toUpperCase()}${read.fault.message.slice(1)}`
-  else if (!FOLLOWS_A_TURN.includes(read.dose.kind))
-    wrong.value = 'By themselves they do reps, rounds or holds, such as 6 each side or 2 rounds 0:45'
-  else emit('change', read.dose)
-}
-function leave(event: KeyboardEvent) {
-  if (typed.value === written() && !wrong.value) return
-  event.stopPropagation()
-  typed.value = written()
-  wrong.value = ''
-}
+const { typed, wrong, taken, leave } = useTypedLine(
+  () => (props.then ? writeShorthand(props.then) : ''),
+  (line) => {
+    const read = line ? readShorthand(line) : { ok: true as const, dose: undefined }
+    if (!read.ok) return capital(read.fault.message)
+    if (read.dose && !FOLLOWS_A_TURN.includes(read.dose.kind))
+      return 'By themselves they do reps, rounds or holds, such as 6 each side or 2 rounds 0:45'
+    emit('change', read.dose)
+  },
+)
 </script>
 
 <template>
@@ -45,8 +32,8 @@ function leave(event: KeyboardEvent) {
       :aria-label="label"
       :aria-invalid="wrong !== '' || undefined"
       :aria-describedby="wrong ? `${id}-wrong` : undefined"
-      @change="take"
-      @keydown.enter.prevent="take"
+      @change="taken"
+      @keydown.enter.prevent="taken"
       @keydown.esc="leave"
     />
     <p v-if="wrong" :id="`${id}-wrong`" class="text-13 text-brick-deep" role="alert">{{ wrong }}.</p>

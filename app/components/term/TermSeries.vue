@@ -6,6 +6,7 @@ import { weekdayOf } from '~~/core/curriculum/class-days'
 import { WEEKDAYS, type Weekday } from '~~/core/curriculum/settings'
 import { lessonPlaces } from '~~/core/term/lesson-places'
 import type { ComingClass } from '~~/core/term/days'
+import { capital } from '~~/core/kernel/said-fields'
 import { counted } from '~~/core/kernel/time-text'
 import { shortDay } from '~/domain/days'
 
@@ -94,7 +95,7 @@ async function put() {
               :checked="days.has(day)"
               @change="days.has(day) ? days.delete(day) : days.add(day)"
             />
-            {{ day[0]!.toUpperCase() + day.slice(1) }}s
+            {{ capital(day) }}s
           </label>
         </fieldset>
         <ol class="text-13">

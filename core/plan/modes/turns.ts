@@ -55,17 +55,22 @@ function layThen(block: Block, plan: Plan, turn: Turn, t: number, group: number)
   return stretch(turn.at + turn.laid.ms, laid.ms, laid.called, turn.track, t)
 }
 
+/** A group's time after its own turn: it practises what it was taught where the block says so, else it waits as before. */
+function afterOwn(block: Block, { track }: Turn, waiting: Stretch): Stretch {
+  const { at, ms } = waiting
+  if (track.then || block.afterTurn !== 'taught') return waiting
+  return stretch(at, ms, [span('holding', 0, ms)], { technique: track.technique, layer: track.layer })
+}
+
 /** A group's way through the block: waiting, its own turn, then what comes after that, and waiting again to the end. */
 function laneOf(block: Block, turns: Turn[], own: number, group: number, then: Stretch | undefined): Lane {
   const turn = turns[own]!
-  const { track } = turn
-  const shown = { technique: track.technique, layer: track.layer }
   const lane: Lane = []
   let busyTo = turn.at + turn.laid.ms
   turns.forEach(({ at, laid, handover, waiting }, t) => {
     if (t === own) {
       if (handover) lane.push(handover)
-      lane.push(stretch(at, laid.ms, laid.spansFor(group), track, t))
+      lane.push(stretch(at, laid.ms, laid.spansFor(group), turn.track, t))
       if (then) {
         lane.push(then)
         busyTo += then.ms
@@ -73,30 +78,13 @@ function laneOf(block: Block, turns: Turn[], own: number, group: number, then: S
       return
     }
     const isAfter = t > own
-    const waits =
-      isAfter && !then && block.afterTurn === 'taught'
-        ? stretch(at, laid.ms, [span('holding', 0, laid.ms)], shown)
-        : waiting
+    const waits = isAfter ? afterOwn(block, turn, waiting) : waiting
     for (const one of handover ? [handover, waits] : [waits]) {
       const left = isAfter && one.at < busyTo ? cut(one, busyTo, one.at + one.ms) : one
       if (left) lane.push(left)
     }
   })
   return lane
-}
-
-/** The time after the last turn, as another's turn would be. */
-function afterAll(
-  block: Block,
-  track: Track,
-  from: number,
-  ms: number,
-  hasThen: boolean,
-): Stretch | undefined {
-  if (ms <= 0) return undefined
-  return !hasThen && block.afterTurn === 'taught'
-    ? stretch(from, ms, [span('holding', 0, ms)], { technique: track.technique, layer: track.layer })
-    : waitingStretch(block, from, ms)
 }
 
 /** Each group is taught in turn, in the order of the tracks, while the others hold; the block lasts until what comes after each turn is done too. */
@@ -121,8 +109,9 @@ export const turns: LayMode = (block, plan) => {
       const then = thens.get(g)
       const lane = laneOf(block, taught, t, g, then)
       const from = Math.max(taughtMs, then ? then.at + then.ms : 0)
-      const rest = afterAll(block, turn.track, from, ms - from, then !== undefined)
-      lanes[g] = rest ? [...lane, rest] : lane
+      // The time after the last turn is as another's turn.
+      if (ms > from) lane.push(afterOwn(block, turn, waitingStretch(block, from, ms - from)))
+      lanes[g] = lane
     }
   })
   return {

@@ -1,11 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import {
-  linksMirrored,
-  linksOf,
-  readLinks,
-  turnedAbout,
-  writeLinks,
-} from '../../../core/curriculum/links-line'
+import { mirrored } from '../../../core/curriculum/combinations'
+import { linksOf, readLinks, turnedAbout, writeLinks } from '../../../core/curriculum/links-line'
 import type { LadderDose } from '../../../core/plan/doses'
 import { readShorthand, writeShorthand } from '../../../core/plan/doses/shorthand'
 import { keepUnsaid } from '../../../core/plan/doses/unsaid'
@@ -69,8 +64,8 @@ describe('a rep link by link', () => {
     expect(linksOf(['Lift the knee', 'x'.repeat(80)]).map(({ say }) => say.length)).toEqual([13, 60])
     const links = read('A: jab / B: slip no side')
     expect(turnedAbout(links).map(({ by }) => by)).toEqual(['B', 'A'])
-    expect(linksMirrored(links).map(({ side }) => side)).toEqual(['other', 'none'])
-    expect(linksMirrored(linksMirrored(links))).toEqual(links)
+    expect(mirrored(links).map(({ side }) => side)).toEqual(['other', 'none'])
+    expect(mirrored(mirrored(links))).toEqual(links)
   })
 })
 
