@@ -514,5 +514,8 @@ const nextAt = computed(() =>
   .stepped .line {
     grid-row: 4;
   }
+  .stepped :deep(.times) {
+    display: none;
+  }
 }
 </style>

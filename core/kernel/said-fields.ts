@@ -109,6 +109,9 @@ export const saidField = (path: string): string => capital(saidParts(path).join(
 /** Text that is not there yet. */
 const NOTHING_TYPED = /^is (empty|missing): it must be text/
 
+/** Whether a message says all by itself: such a one begins with a capital. */
+export const isSentence = (message: string): boolean => /^\p{Lu}/u.test(message)
+
 /**
  * What is wrong of a field, as a sentence without its stop. Text that is missing is asked for by its name; a message that is a sentence of its own
  * (it begins with a capital) is said alone, any other after the field.
@@ -116,7 +119,7 @@ const NOTHING_TYPED = /^is (empty|missing): it must be text/
  * @param within what the field stands in, in words
  */
 export function saidOf(field: string, message: string, within = ''): string {
-  if (/^\p{Lu}/u.test(message)) return message
+  if (isSentence(message)) return message
   if (field && NOTHING_TYPED.test(message)) {
     const called = field[0]!.toLowerCase() + field.slice(1)
     const wanted = `type ${/^[aeiou]/.test(called) ? 'an' : 'a'} ${called}`

@@ -175,7 +175,7 @@ export function previewRosterCsv(
       ...(found.wrong ? [found.wrong] : []),
       ...(surplus === undefined ? [] : [fault([], surplus)]),
       ...(first === undefined ? [] : [fault([], `is the same student as row ${first}`)]),
-      ...(student.ok ? [] : student.faults.map(asColumn)),
+      ...(student.ok ? [] : student.faults.map((one) => asColumn(asWritten(one, raw, cells)))),
     ]
     const name = `${String(raw.firstName ?? '')} ${String(raw.lastName ?? '')}`.trim()
     return { row, name, before: found.before, student: student.ok ? student.student : undefined, faults }
@@ -290,6 +290,12 @@ const nameKey = ({ firstName, lastName, birthDate }: Raw) =>
 function isoDay(cell: string): string {
   const [, date, month, year] = /^(\d{1,2})[./](\d{1,2})[./](\d{4})$/.exec(cell) ?? []
   return year ? `${year}-${month?.padStart(2, '0')}-${date?.padStart(2, '0')}` : cell
+}
+
+/** What is not known is told as it stands in the file, not as the id that was made of it. */
+function asWritten({ path, message }: Fault, raw: Raw, cells: Record<string, string>): Fault {
+  const cell = cells[path]?.trim()
+  return { path, message: cell ? message.replace(`"${String(raw[path])}"`, `"${cell}"`) : message }
 }
 
 /** A fault of a field is told under the column it came from. */

@@ -93,7 +93,14 @@ export function readStudent(json: unknown, { ladder, groups, today }: RosterGrou
     ...((student.birthDate ?? today) < earliest(today)
       ? [fault(['birthDate'], 'is more than 120 years ago')]
       : []),
-    ...(rank ? [] : [fault(['rank'], `"${student.rank}" is no rank of the club`)]),
+    ...(rank
+      ? []
+      : [
+          fault(
+            ['rank'],
+            `There is no rank "${student.rank}"; yours are ${ladder.ranks.map(({ name }) => name).join(', ')}`,
+          ),
+        ]),
     ...(rank && student.notches > rank.notches
       ? [fault(['notches'], `must be at most ${rank.notches}, as many as ${rank.name} has`)]
       : []),

@@ -16,18 +16,23 @@ export interface Arithmetic {
   reps: string
 }
 
-/** The arithmetic of a dose as it was laid out for one group; the figures are the timeline's own. */
+/**
+ * The arithmetic of a dose as it was laid out for one group; the figures are the timeline's own.
+ *
+ * @param then what the group does after its turn, in the same lane
+ */
 export function arithmetic(
   dose: Dose | undefined,
   lane: Stretch[],
   nameOf: (item: string) => string = (item) => item,
+  then?: Dose,
 ): Arithmetic {
   const tally = new Tally()
   for (const stretch of lane)
     tally.addStretch({ ...stretch, technique: stretch.technique ?? '-' }, 0, WHOLLY_PRESENT)
   const { times } = tally
   const totalMs = Object.values(times).reduce((sum, ms) => sum + ms, 0)
-  const factors = dose ? doseFactors(dose) : ''
+  const factors = [dose, then].flatMap((one) => (one ? [doseFactors(one)] : [])).join(', then ')
   return {
     factors,
     times,
@@ -83,7 +88,10 @@ function repsText(practice: PracticeTold[], nameOf: (item: string) => string): s
 }
 
 /** The dose a group works on a block: its track's, or the block's. */
-export function doseOfGroup(block: Block, group: string): Dose | undefined {
-  const track = block.tracks?.find(({ groups }) => groups.includes(group))
-  return track?.dose ?? block.dose
-}
+export const doseOfGroup = (block: Block, group: string): Dose | undefined =>
+  trackOf(block, group)?.dose ?? block.dose
+
+/** What a group does on a block once its turn is over. */
+export const thenOfGroup = (block: Block, group: string): Dose | undefined => trackOf(block, group)?.then
+
+const trackOf = ({ tracks }: Block, group: string) => tracks?.find(({ groups }) => groups.includes(group))

@@ -40,7 +40,7 @@ defineEmits<{ 'update:modelValue': [value: T] }>()
   border-radius: 4px;
 }
 .options button {
-  padding: 0 8px;
+  padding: 0 6px;
   white-space: nowrap;
   font-size: 13px;
   background: var(--color-paper);

@@ -30,7 +30,8 @@ const kinds = computed(() => DOSE_NAMES.filter((kind) => !(props.inLadder && isC
 const figures = computed(() => props.dose as unknown as Record<string, number | undefined>)
 const matters: Record<string, () => boolean> = {
   switchSec: () => figures.value.sides === 2,
-  swapSec: () => figures.value.roles === 2,
+  // Who trade within a set do not swap.
+  swapSec: () => figures.value.roles === 2 && exchange.value === undefined,
   restSec: () => (figures.value.sets ?? figures.value.rounds ?? 1) > 1,
   lapRestSec: () => (figures.value.laps ?? 1) > 1,
 }

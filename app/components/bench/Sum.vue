@@ -2,7 +2,7 @@
 import { minutes } from '~~/core/kernel/time-text'
 import type { Plan } from '~~/core/plan/schema'
 import type { PlacedBlock } from '~~/core/plan/timeline'
-import { arithmetic, doseOfGroup } from '~~/core/plan/sentence'
+import { arithmetic, doseOfGroup, thenOfGroup } from '~~/core/plan/sentence'
 
 /** The arithmetic of a board in a sentence that follows every key, and as a bar to scale. */
 const { board, plan } = defineProps<{ board: PlacedBlock; plan: Plan }>()
@@ -15,6 +15,7 @@ const lines = computed(() => {
       board.block.mode === 'stations' ? undefined : doseOfGroup(board.block, group.id),
       board.lanes[g] ?? [],
       library.itemName,
+      thenOfGroup(board.block, group.id),
     ),
   }))
   const key = ({ sum }: (typeof each)[number]) => `${sum.text}${sum.reps}`

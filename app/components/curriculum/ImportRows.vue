@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Fault } from '~~/core/kernel/faults'
+import { isSentence } from '~~/core/kernel/said-fields'
 
 /** What a file would do, row by row: what is refused first, and why. */
 interface Row {
@@ -19,7 +20,11 @@ const sorted = computed(() =>
 const shown = computed(() => (all.value ? sorted.value : sorted.value.slice(0, MOST)))
 function why({ outcome, changes = [], faults }: Row): string {
   if (outcome === 'refused')
-    return faults.map(({ path, message }) => `${path === '$' ? 'the row' : path} ${message}`).join('; ')
+    return faults
+      .map(({ path, message }) =>
+        isSentence(message) ? message : `${path === '$' ? 'the row' : path} ${message}`,
+      )
+      .join('; ')
   return outcome === 'changed' ? changes.join(', ') : ''
 }
 </script>

@@ -96,7 +96,7 @@ async function blank() {
     <template v-else>
       <div class="tools">
         <FindField v-model="find" class="w-[260px]" label="Find a plan" placeholder="Title, theme or board" />
-        <div role="group" aria-label="Which plans" class="flex">
+        <div role="group" aria-label="Which plans" class="flex flex-wrap">
           <button
             v-for="(one, id) in KINDS"
             :key="id"
@@ -164,7 +164,8 @@ async function blank() {
   padding: 12px 0;
 }
 .kind {
-  height: 32px;
+  min-height: 32px;
+  white-space: nowrap;
   padding: 0 10px;
   border-bottom: 2px solid transparent;
   color: var(--color-ash);

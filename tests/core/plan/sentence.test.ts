@@ -2,13 +2,15 @@ import { describe, expect, it } from 'vitest'
 import { layPlan } from '../../../core/plan/timeline'
 import type { Plan } from '../../../core/plan/schema'
 import { DOSE_NAMES, doseFactors, shortDose } from '../../../core/plan/doses'
-import { arithmetic, doseOfGroup } from '../../../core/plan/sentence'
+import { arithmetic, doseOfGroup, thenOfGroup } from '../../../core/plan/sentence'
 import { techniquesOf } from '../../../core/plan/techniques'
 import { block, count, drill, fixed, plan, twoGroups } from '../make'
 
 const sum = (made: Plan, g = 0) => {
   const placed = layPlan(made).blocks[0]!
-  return arithmetic(doseOfGroup(placed.block, made.groups[g]!.id), placed.lanes[g]!)
+  const { id } = made.groups[g]!
+  const name = (item: string) => item
+  return arithmetic(doseOfGroup(placed.block, id), placed.lanes[g]!, name, thenOfGroup(placed.block, id))
 }
 
 describe('the arithmetic sentence', () => {
@@ -19,6 +21,16 @@ describe('the arithmetic sentence', () => {
     )
     expect(sum(made).reps).toBe('60 reps each: 30 right, 30 left')
     expect(sum(made).totalMs).toBe(215_000)
+  })
+
+  it('says what comes after one’s turn', () => {
+    const tracks = [
+      { groups: ['white'], technique: 'kick', dose: count(5), then: count(6, { sides: 2, switchSec: 0 }) },
+      { groups: ['green'], technique: 'kick', dose: count(5) },
+    ]
+    const made = plan([block('b', { mode: 'turns', handoverSec: 0, tracks })], { groups: twoGroups })
+    expect(sum(made).text).toBe('1 set × 5 reps at 1 s, then 1 set × 6 reps × 2 sides at 1 s = 17 s of work')
+    expect(sum(made, 1).text).toMatch(/^1 set × 5 reps at 1 s = 5 s of work/)
   })
 
   it('says what is received, and what is only estimated', () => {
