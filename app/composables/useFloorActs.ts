@@ -1,8 +1,11 @@
 import { toast } from '~/domain/toast'
 import { inForce, inOrderOfTime } from '~~/core/floor/event'
-import { isPiece, nextWork } from '~~/core/floor/segment'
+import { pieceNow } from '~~/core/floor/called'
+import { pressOf, pressesOf } from '~~/core/floor/by-word'
+import { isPiece, nextWork, segmentAt } from '~~/core/floor/segment'
 import type { Again, Detail, RunEvent } from '~~/core/floor/events'
 import { minutes } from '~~/core/kernel/time-text'
+import type { SpanKind } from '~~/core/plan/spans'
 import { deviceKind, thisDevice } from '~/domain/this-device'
 
 /** Older acts have become what happened: they are not taken back by a slip of the thumb. */
@@ -14,6 +17,16 @@ let wordAt = -Infinity
 /** Reps tapped one after the other are taken back one by one, and soon stand. */
 const MORE_MS = 30_000
 
+const NAMES: Partial<Record<SpanKind, string>> = {
+  reps: 'set',
+  paced: 'set',
+  round: 'round',
+  hold: 'hold',
+  run: 'run',
+  station: 'station',
+  active: 'board',
+}
+
 const UNDOES: Record<RunEvent['kind'], string> = {
   start: 'the start',
   pause: 'the pause',
@@ -22,6 +35,7 @@ const UNDOES: Record<RunEvent['kind'], string> = {
   begin: 'beginning',
   count: 'the count',
   fewer: 'one fewer',
+  end: 'ending it',
   extend: 'the longer time',
   again: 'doing it again',
   back: 'going back',
@@ -65,10 +79,7 @@ export function useFloorActs() {
     if (now.value?.inTransition) return { says: `begin ${placed.value.block.title}`, able: true }
     if (run.waitsFor === 'begin') return { says: 'begin the work', able: true }
     const on = span.value
-    if (isCounting.value && on)
-      return run.counted < on.count
-        ? { says: `call ${run.counted + 1} of ${on.count}`, able: true }
-        : { says: 'go on from here', able: true }
+    if (isCounting.value) return { says: callSays.value, able: true }
     if (on && !isPiece(on)) {
       const left = minutes(now.value?.stretchLeftMs ?? 0)
       const isWorkAhead =
@@ -77,17 +88,65 @@ export function useFloorActs() {
         ? { says: `begin now, ${left} early`, able: true }
         : { says: 'nothing to begin', able: false }
     }
-    return { says: 'the work is on', able: false }
+    return { says: `ends ${pieceSaid.value}`, able: on !== undefined }
   })
+  /** What the next word by which is counted calls. */
+  const callSays = computed(() => {
+    const { run } = store
+    const called = now.value?.called
+    if (!run || !called) return ''
+    const at = run.counted + 1
+    if (at > pressesOf(called))
+      return called.span.kind === 'run' ? 'on from here' : `one more: ${pressOf(called, at).rep}`
+    const { rep, link } = pressOf(called, at)
+    const piece = pieceNow(called)
+    if (called.span.kind === 'run') return called.span.steps?.[at - 1]?.says.say ?? ''
+    const { of = 1 } = piece ?? {}
+    return of > 1 ? `call ${link} of ${of}, rep ${rep}` : `call ${rep} of ${called.span.count}`
+  })
+  /** The set, round, hold or run that is on, as it is ended: `set 2 of 3`. */
+  const pieceSaid = computed(() => {
+    const on = span.value
+    if (!on) return ''
+    const name = NAMES[on.kind] ?? 'this'
+    const number = on.set ?? on.round
+    return number === undefined ? `this ${name}` : `${name} ${number}`
+  })
+  /** Where the piece that is on began, ms into its board: who else ends it meanwhile has ended it. */
+  function end() {
+    const { run } = store
+    const segment = run && segmentAt(run.timeline, run.position)
+    if (!mayEnd.value || !segment) return
+    if (clock.read() - wordAt < GRACE_MS) return
+    wordAt = clock.read()
+    act('end', { piece: segment.from - segment.placed.at })
+  }
+  const mayEnd = computed(
+    () =>
+      underWay.value &&
+      store.run?.waitsFor !== 'begin' &&
+      !now.value?.inTransition &&
+      span.value !== undefined &&
+      isPiece(span.value),
+  )
   function giveWord() {
     if (!word.value.able) return
     const isBeginning = phase.value === 'ready' || now.value?.inTransition === true
     if (isBeginning) wordAt = clock.read()
     if (phase.value === 'ready') return start()
     if (isBeginning) return goOn()
-    if (isCounting.value) return act('count', { rep: (store.run?.counted ?? 0) + 1 })
+    if (isCounting.value) return count()
+    if (mayEnd.value) return end()
     if (span.value?.kind === 'setup' && clock.read() - wordAt < GRACE_MS) return
+    wordAt = clock.read()
     act('begin')
+  }
+  /** The count goes on past its number until it is told to end; a form has no moves beyond its last. */
+  function count() {
+    const called = now.value?.called
+    const rep = (store.run?.counted ?? 0) + 1
+    const isBeyond = called?.span.kind === 'reps' && rep > pressesOf(called)
+    act('count', { rep, ...(isBeyond ? { more: true } : {}) })
   }
   function start() {
     store.act('start', { detail: { name: `${user.value?.name ?? 'Somebody'}’s ${deviceKind()}` } })
@@ -98,20 +157,27 @@ export function useFloorActs() {
   }
   /** One more rep, or one fewer, of what is counted now. */
   const mayCount = computed(() => underWay.value && span.value?.kind === 'reps')
-  const oneMore = () =>
-    mayCount.value &&
-    act('count', {
-      more: true,
-      ...(isCounting.value ? { rep: (store.run?.counted ?? 0) + 1 } : {}),
-    })
+  const oneMore = () => {
+    if (!mayCount.value) return
+    if (isCounting.value) count()
+    else act('count', { more: true })
+  }
   const oneFewer = () => mayCount.value && act('fewer')
 
-  const mayExtend = computed(() => underWay.value && placed.value !== undefined && !isCounting.value)
+  const mayExtend = computed(() => underWay.value && placed.value !== undefined && !span.value?.word)
   const extend = (ms = MORE_MS) => mayExtend.value && act('extend', { ms })
   const shorten = () => extend(-MORE_MS)
 
   const mayDoAgain = computed(() => underWay.value && !now.value?.inTransition && span.value !== undefined)
   const again = (what: Again) => mayDoAgain.value && act('again', { again: what })
+  /** Once more when it is over; just after, also on the way to the next board, again now. */
+  const mayDoAnother = computed(() => {
+    const { run } = store
+    if (!underWay.value || !run) return false
+    if (!now.value?.inTransition) return span.value !== undefined && run.waitsFor !== 'begin'
+    return now.value.index > 0
+  })
+  const another = () => mayDoAnother.value && act('again', { again: 'another' })
   /** The board that was on before this one; in the first moments of a board it is meant, else the board itself. */
   const boardBefore = computed(() => {
     const { run, timeline } = store
@@ -169,6 +235,11 @@ export function useFloorActs() {
     giveWord,
     goOn,
     isCounting,
+    mayEnd,
+    end,
+    pieceSaid,
+    mayDoAnother,
+    another,
     mayCount,
     oneMore,
     oneFewer,

@@ -3,8 +3,6 @@ import type { GroupNow } from '~~/core/plan/moment'
 import type { Phase } from '~~/core/plan/phases'
 import type { Block, Plan } from '~~/core/plan/schema'
 import { calledDose, pieceNow, tradedNow, type CalledNow } from '~~/core/floor/called'
-import { linksWords } from '~~/core/plan/place-words'
-import { linksAt } from '~~/core/plan/places'
 import type { Span } from '~~/core/plan/spans'
 import { stagesOf } from '~~/core/plan/doses'
 import { minutes } from '~~/core/kernel/time-text'
@@ -130,8 +128,6 @@ function working(now: FloorNow, called: CalledNow, plan: Plan): Call {
   const hasSides = span.side !== undefined
   const first = now.placed?.block.firstSide ?? plan.firstSide
   const piece = pieceNow(called)
-  // By word the whole rep stands there to be called.
-  const whole = span.word ? linksAt(called.stretch, span.place) : undefined
   const line = roleLine(now, called)
   return {
     word: piece?.says.say ?? word,
@@ -139,7 +135,7 @@ function working(now: FloorNow, called: CalledNow, plan: Plan): Call {
       ? [`${piece.number} of ${piece.of}`, hasSides ? word.toLowerCase() : '', piece.says.cue ?? '', line]
           .filter(Boolean)
           .join(' · ')
-      : [whole ? linksWords(whole, roleNames(now, called)) : '', line].filter(Boolean).join(' · '),
+      : line,
     change: false,
     sides: hasSides ? [{ lit: span.side === first }, { lit: span.side !== first }] : [],
     counts: countsOf(called, alikeIn(called), stationRounds(now), now.again),

@@ -1,6 +1,7 @@
 import { isApart } from '~/domain/calls'
 import { minutes } from '~~/core/kernel/time-text'
-import { tradedNow } from '~~/core/floor/called'
+import { isPressed, pressesOf, pressOf } from '~~/core/floor/by-word'
+import { tradedNow, type CalledNow } from '~~/core/floor/called'
 import type { FloorNow } from '~~/core/floor/now'
 import type { Run } from '~~/core/floor/run'
 
@@ -37,6 +38,22 @@ const OF: Partial<Record<string, string>> = {
   move: 'to move on',
 }
 
+/** What goes by the word has no time left: the count stands as far as it is called, and anything else as long as it has lasted. */
+function byWordFigure(called: CalledNow, run: Run, now: FloorNow, time: number): Figure {
+  const { span } = called
+  if (!isPressed(called)) {
+    const waited = run.waitsFor === 'end' && run.waitsSince !== undefined ? time - run.waitsSince : 0
+    const lasted = minutes(now.stretchMs - now.stretchLeftMs + now.again.livedMs + Math.max(0, waited))
+    const of = `of ${minutes(span.ms)}, to your word`
+    return { text: lasted, of, label: `${lasted} ${of}`, last: false, aside: true }
+  }
+  const isRun = span.kind === 'run'
+  const n = run.counted === 0 ? 0 : pressOf(called, run.counted).rep
+  const all = isRun ? pressesOf(called) : span.count
+  const of = `of ${all}${n > all ? `, ${n - all} more` : ''}`
+  return { text: String(n), of, label: `${n} ${of}`, last: false, aside: true }
+}
+
 /**
  * @param now what the floor shows
  * @param run the run it was read from
@@ -54,11 +71,7 @@ export function figureOf(now: FloorNow, run: Run, time: number): Figure {
     }
   }
   const span = now.called?.span
-  if (span?.word && run.phase !== 'ready') {
-    const over = run.counted > span.count
-    const of = `of ${span.count}${over ? `, ${run.counted - span.count} more` : ''}`
-    return { text: String(run.counted), of, label: `${run.counted} ${of}`, last: false, aside: true }
-  }
+  if (now.called && span?.word && run.phase !== 'ready') return byWordFigure(now.called, run, now, time)
   const traded = now.called && tradedNow(now.called)
   if (traded && run.phase !== 'ready') {
     const of = `of ${traded.of}, ${span?.role}`

@@ -436,6 +436,28 @@ const nextAt = computed(() =>
     display: contents;
   }
 }
+/* What is stepped through or read out leaves room for the groups: the clock shrinks, never they. */
+@media (max-width: 760px) and (min-height: 501px) {
+  .stepped .middle {
+    display: grid;
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 12px;
+    align-items: center;
+  }
+  .stepped .middle :deep(.clock),
+  .stepped .middle :deep(.clock.long) {
+    font-size: 19vw;
+  }
+  .stepped .middle :deep(.call) {
+    padding: 4px 0;
+  }
+  .stepped .middle :deep(h2) {
+    white-space: normal;
+  }
+  .stepped > :deep(.now) {
+    -webkit-line-clamp: 1;
+  }
+}
 /* A phone on its side: the clock at the left, the groups beside it. */
 @media (min-width: 500px) and (max-height: 500px) {
   .stage {

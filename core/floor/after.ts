@@ -119,7 +119,7 @@ export function groupsAfter({ plan, timeline, legs }: Run): GroupAfter[] {
 
 /** A rep on the clock was called where all of it was lived through. */
 function calledIn({ timeline, legs }: Run): number {
-  let called = legs.filter((leg) => leg.called).length
+  let called = legs.filter((leg) => leg.called && !leg.part).length
   const onTheClock = legs.filter((leg) => !leg.called)
   for (const placed of timeline.blocks)
     for (const stretch of placed.calls)

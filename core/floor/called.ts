@@ -30,15 +30,24 @@ export interface PieceNow {
   of: number
 }
 
-function linkNow({ span, stretch, inMs }: CalledNow): PieceNow | undefined {
-  const links = linksAt(stretch, span.place)
-  // By word nobody knows how far the rep is.
-  if (!links || span.kind !== 'reps' || span.word || span.repMs === 0) return undefined
+/** The links of a rep in the order in which they are called, each with its number as listed and when it begins, ms into the rep. */
+export function linksInOrder({
+  span,
+  stretch,
+}: Pick<CalledNow, 'span' | 'stretch'>): { says: Link; number: number; at: number }[] {
+  const links = span.kind === 'reps' && span.repMs > 0 ? linksAt(stretch, span.place) : undefined
+  if (!links) return []
   const order = links.map((says, l) => ({ says, number: l + 1, beats: says.beats }))
   if (span.reversed) order.reverse()
-  const inRepMs = inMs % span.repMs
-  const now = order[beatTimes(order, span.repMs).findLastIndex((at) => at <= inRepMs)]
-  return now && { says: now.says, number: now.number, of: links.length }
+  const ats = beatTimes(order, span.repMs)
+  return order.map(({ says, number }, l) => ({ says, number, at: ats[l] ?? 0 }))
+}
+
+function linkNow(called: CalledNow): PieceNow | undefined {
+  const order = linksInOrder(called)
+  const inRepMs = called.inMs % called.span.repMs
+  const now = order.findLast(({ at }) => at <= inRepMs)
+  return now && { says: now.says, number: now.number, of: order.length }
 }
 
 function stepNow({ span, inMs }: CalledNow): PieceNow | undefined {

@@ -19,6 +19,7 @@ export const RUN_KINDS = [
   'begin',
   'count',
   'fewer',
+  'end',
   'extend',
   'again',
   'back',
@@ -35,8 +36,11 @@ export const RUN_KINDS = [
   'undo',
 ] as const
 
-/** What is done again: the set or round that is worked, the rung of a ladder, all of the board. */
-export const AGAIN = ['set', 'rung', 'board'] as const
+/**
+ * What is done again: the rep that is called, or the run, from its top; the set or round that is worked, or was just worked; the same once more when it is over
+ * (`another`); the rung of a ladder; all of the board.
+ */
+export const AGAIN = ['top', 'set', 'another', 'rung', 'board'] as const
 export type Again = (typeof AGAIN)[number]
 
 const MOST_MORE_MS = 20 * 60_000
@@ -46,10 +50,15 @@ export const detailSchema = record({
   /** `extend`: so many ms more of what is on now, or fewer where below 0. */
   ms: whole(-MOST_MORE_MS, MOST_MORE_MS).optional(),
   again: oneOf(AGAIN).optional(),
-  /** `count`: the rep that is called, from 1; where it was called already nothing happens. */
+  /**
+   * `count`: the rep that is called, from 1 in the set; where reps are called link by link, or a form move by move, the link or move, from 1 in
+   * the set or run. Where it was called already nothing happens.
+   */
   rep: whole(1, 9999).optional(),
   /** `count`: beyond what the plan asks for. */
   more: yesNo().optional(),
+  /** `end`: where the set, round, hold or run that is meant began, ms into its board. */
+  piece: whole(0, 24 * 3_600_000).optional(),
   /** `insert`: what comes in, before the board named, or next where there is none. */
   block: blockSchema.optional(),
   before: slug().optional(),
@@ -88,7 +97,7 @@ const ASKS: Partial<Record<(typeof RUN_KINDS)[number], readonly (keyof Detail)[]
 /**
  * One act of the instructor. `next` ends the board that is worked, or (`waiting`) the transition that leads to it, and goes on to
  * what comes next; `begin` gives the word: it ends what is explained, rested or changed, and begins the work; `count` calls the next rep where the count
- * goes by the instructor's word, and adds one (`more`) where it goes by the clock; `fewer` takes one off; `extend` lengthens what is on; `again` goes back to its beginning, `back` to the beginning of
+ * goes by the instructor's word, and adds one (`more`) where it goes by the clock; `fewer` takes one off; `end` ends the set, round, hold or run that is worked and goes on within its board; `extend` lengthens what is on; `again` goes back to its beginning, `back` to the beginning of
  * the board named; `skip` leaves out a board to come; `insert`, `swap`, `change` and `fit` bend what is to come; `lead` says which device runs the class;
  * `film` that a recording begins; `calls` begins or ends a drill of calls, and `missed` says who missed one; `undo` takes back the event it names. `board` is the board that was meant: where it is no longer the one, somebody
  * else was quicker and nothing happens, so that two screens never act twice. Without it (older files) the act is about whatever is there.

@@ -12,6 +12,8 @@ export interface Leg {
   planTo: number
   /** A rep called by word: it is the rep of whoever was there when it was called. */
   called?: true
+  /** It is not a rep's end: a link before its last, a move of a form, the rest of what the word ended. */
+  part?: true
 }
 
 /** A leg as it is kept while the plan may still bend: by its board, ms into it or into the transition that leads to it. */
@@ -67,10 +69,11 @@ export class Legs {
     this.legs.push({ board, leading, from: at, to, planFrom, planTo })
   }
 
-  /** A rep is called, of `ms` from `planFrom` into the board. */
-  call(board: string, at: number, planFrom: number, ms: number): void {
+  /** A rep is called, or (`part`) some of it, of `ms` from `planFrom` into the board. */
+  call(board: string, at: number, planFrom: number, ms: number, part = false): void {
     const planTo = planFrom + ms
-    this.legs.push({ board, leading: false, from: at, to: at, planFrom, planTo, called: true })
+    const leg: BoardLeg = { board, leading: false, from: at, to: at, planFrom, planTo, called: true }
+    this.legs.push(part ? { ...leg, part } : leg)
   }
 
   /** The rep that was called last goes on until now. */
@@ -128,7 +131,7 @@ export class Legs {
     const places = new Map(blocks.map(({ block, at }) => [block.id, at]))
     const out: Leg[] = []
     const legs = this.legs.filter((leg) => isOf(leg, group))
-    for (const { board, leading, from, to, planFrom, planTo, called } of legs) {
+    for (const { board, leading, from, to, planFrom, planTo, called, part } of legs) {
       const at = (places.get(board) ?? 0) - (leading ? transitionMs : 0)
       const leg: Leg = {
         from,
@@ -136,6 +139,7 @@ export class Legs {
         planFrom: at + planFrom,
         planTo: at + planTo,
         ...(called ? { called } : {}),
+        ...(part ? { part } : {}),
       }
       const last = out.at(-1)
       if (last && !last.called && !called && last.to === from && last.planTo === leg.planFrom) {

@@ -1,4 +1,5 @@
 import { toMs } from '../kernel/units'
+import { firstPressOf, isPressed, lastsUntilTold, pressAt, pressesOf, pressOf } from './by-word'
 import type { Block, Plan } from '../plan/schema'
 import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
 import { changedFor, putIn, shortened, shortenedFrom, swapBoards } from './bends'
@@ -7,18 +8,29 @@ import type { RunEvent } from './events'
 import { withHeirs } from './heirs'
 import { keptOnMs } from './kept-on'
 import { Legs } from './legs'
-import { goBack, slotOf } from './more-reps'
+import { goBack } from './more-reps'
 import type { Run, RunPhase } from './run'
-import { nextWork, pieceBegan, rungBegan, samePlace, segmentAt, workBegins, type Segment } from './segment'
+import {
+  isPiece,
+  nextWork,
+  pieceBegan,
+  rungBegan,
+  samePlace,
+  segmentAt,
+  workBegins,
+  type Segment,
+} from './segment'
 
 /** The machine behind `replay`: a class act by act, its plan bending, its position moving with the clock or waiting for a word. */
 
-/** A set that is counted by word, as far as it is called. */
+/** A set or run that goes on by word, as far as it is called: reps, links of reps, or moves. */
 interface WordCount {
   /** Where the set begins, ms of the plan. */
   from: number
   called: number
   since: number
+  /** The rep or run stands at its top again, and its first call is waited for. */
+  isAtTop?: boolean
 }
 
 const MS_SHORT_OF_THE_END = 1
@@ -35,6 +47,8 @@ export class Replay {
   private legs = new Legs()
   /** What of the stretch that begins there was gone back. */
   private relived: { from: number; ms: number } | undefined
+  /** The stretch that begins there, ms into its board, is done once more when it is over. */
+  private another: { board: string; from: number } | undefined
   private timeline: Timeline
   /** Boards that had the word to begin. */
   private begun = new Set<string>()
@@ -97,12 +111,40 @@ export class Replay {
     if (this.waitsToBegin(segment)) return undefined
     const counted = this.wordCount(segment)
     if (counted) return this.stepCalled(segment, counted, now)
+    if (segment.called && lastsUntilTold(segment.called)) return this.stepUntilTold(segment, at, now)
     const end = Math.max(this.position, this.moreMs < 0 ? segment.to + this.moreMs : segment.to)
     const ms = Math.min(now - at, end - this.position)
     if (ms > 0) this.legs.run(segment, at, this.position, ms)
     this.position += ms
     if (this.position >= end) this.leave(segment)
     return at + ms
+  }
+
+  /** The clock runs until the word: a round begins anew when its time is over, anything else is done then, and the word is waited for. */
+  private stepUntilTold(segment: Segment, at: number, now: number): number | undefined {
+    const { placed, from, to, called } = segment
+    const isRound = called?.span.kind === 'round'
+    const end = isRound ? to : to - MS_SHORT_OF_THE_END
+    if (this.position >= end) {
+      this.legs.holdCalled(now)
+      return undefined
+    }
+    const ms = Math.min(now - at, end - this.position)
+    if (ms > 0) this.legs.run(segment, at, this.position, ms)
+    this.position += ms
+    if (this.position < end) return at + ms
+    if (isRound) {
+      this.relived = { from, ms: this.livedTwice(segment) + to - from }
+      this.position = from
+    } else {
+      this.legs.call(placed.block.id, at + ms, this.position - placed.at, to - this.position, true)
+      this.waitsSince = at + ms
+    }
+    return at + ms
+  }
+
+  private livedTwice({ from }: Segment): number {
+    return this.relived?.from === from ? this.relived.ms : 0
   }
 
   /** The end of what was on: more of it where more was asked for, else what follows. */
@@ -113,11 +155,18 @@ export class Replay {
       const { back, rest } = goBack(segment, more)
       this.position = segment.to - back
       this.moreMs = rest
-      const before = this.relived?.from === segment.from ? this.relived.ms : 0
-      this.relived = { from: segment.from, ms: before + back }
+      this.relived = { from: segment.from, ms: this.livedTwice(segment) + back }
       return
     }
-    this.jump(segment.to)
+    this.pass(segment)
+  }
+
+  /** Goes on from a stretch that is over: to what follows, or back to its beginning where it was asked for once more. */
+  private pass({ placed, from, to }: Segment): void {
+    const { another } = this
+    this.another = undefined
+    const isMeant = another?.board === placed.block.id && another.from === from - placed.at
+    this.jump(isMeant ? from : to)
   }
 
   /** Goes to a moment of the plan; past a board's end to the transition to the next one that is kept. */
@@ -126,6 +175,7 @@ export class Replay {
     this.relived = undefined
     this.moreMs = 0
     this.waitsSince = undefined
+    this.another = undefined
     this.position = position
     const { blocks, totalMs, transitionMs } = this.timeline
     const ended = blocks.findIndex(({ at, ms }) => position === at + ms)
@@ -141,16 +191,16 @@ export class Replay {
 
   /** The count by word that is on, begun where it is not yet. */
   private wordCount({ called, from }: Segment): WordCount | undefined {
-    if (!called?.span.word) return undefined
+    if (!called || !isPressed(called)) return undefined
     if (this.word?.from !== from) this.word = { from, called: 0, since: 0 }
     return this.word
   }
 
-  /** A rep that is called runs for its length at most; then the next is waited for. */
+  /** What is called runs for its length at most; then the next is waited for. */
   private stepCalled({ called, from }: Segment, counted: WordCount, now: number): undefined {
-    if (counted.called === 0 || !called || !this.legs.holdCalled(now)) return undefined
-    const into = Math.min(now - counted.since, called.span.repMs - MS_SHORT_OF_THE_END)
-    this.position = from + (slotOf(counted.called, called.span) - 1) * called.span.repMs + into
+    if (counted.called === 0 || counted.isAtTop || !called || !this.legs.holdCalled(now)) return undefined
+    const { at, ms } = pressAt(called, counted.called)
+    this.position = from + at + Math.min(now - counted.since, ms - MS_SHORT_OF_THE_END)
     return undefined
   }
 
@@ -158,7 +208,11 @@ export class Replay {
     const { segment } = this
     if (!segment || !this.underWay) return undefined
     if (this.waitsToBegin(segment)) return 'begin'
-    return segment.called?.span.word ? 'count' : undefined
+    const { called, to } = segment
+    if (!called) return undefined
+    if (isPressed(called)) return 'count'
+    const isOver = lastsUntilTold(called) && called.span.kind !== 'round'
+    return isOver && this.position >= to - MS_SHORT_OF_THE_END ? 'end' : undefined
   }
 
   act(event: RunEvent): void {
@@ -201,6 +255,8 @@ export class Replay {
         return this.callRep(event)
       case 'fewer':
         return this.callFewer(event)
+      case 'end':
+        return this.endPiece(event)
       case 'extend':
         return this.extend(event)
       case 'again':
@@ -251,44 +307,64 @@ export class Replay {
     }
   }
 
-  /** Calls the next rep by word; after the last, goes on to what follows. On the clock, a rep is added. */
+  /** Calls the next rep, link or move by word; after the last, goes on to what follows. On the clock, a rep is added. */
   private callRep({ board, at, detail = {} }: RunEvent): void {
     const placed = this.worked(board)
     const { segment } = this
-    const span = segment?.called?.span
-    if (!placed || !segment || span?.kind !== 'reps') return
+    const { called } = segment ?? {}
+    if (!placed || !segment || !called) return
+    const isReps = called.span.kind === 'reps'
+    if (!isReps && !isPressed(called)) return
     if (this.waitsToBegin(segment)) this.begun.add(placed.block.id)
     const counted = this.wordCount(segment)
     if (!counted) {
-      if (detail.more) this.moreMs += span.repMs
+      if (detail.more) this.moreMs += called.span.repMs
       return
     }
     if (detail.rep !== undefined && detail.rep !== counted.called + 1) return
-    if (counted.called >= span.count && !detail.more) return this.jump(segment.to)
+    if (counted.called >= pressesOf(called) && !(detail.more && isReps)) return this.pass(segment)
     counted.called++
+    counted.isAtTop = false
     counted.since = at
     this.waitsSince = at
-    const planFrom = segment.from - placed.at + (slotOf(counted.called, span) - 1) * span.repMs
-    this.position = placed.at + planFrom
-    this.legs.call(placed.block.id, at, planFrom, span.repMs)
+    const { at: begins, ms } = pressAt(called, counted.called)
+    this.position = segment.from + begins
+    const { rep } = pressOf(called, counted.called)
+    const isPart = !isReps || firstPressOf(called, rep + 1) > counted.called + 1
+    this.legs.call(placed.block.id, at, this.position - placed.at, ms, isPart)
   }
 
-  /** Takes one rep off: the last that was called by word, or the last to come on the clock. */
+  /** Takes one off: what was called last by word, or the last rep to come on the clock. */
   private callFewer({ board }: RunEvent): void {
     const placed = this.worked(board)
     const { segment } = this
-    const span = segment?.called?.span
-    if (!placed || !segment || span?.kind !== 'reps') return
+    const { called } = segment ?? {}
+    if (!placed || !segment || !called) return
     const counted = this.wordCount(segment)
     if (!counted) {
+      const { kind, repMs } = called.span
       const left = segment.to + this.moreMs - this.position
-      if (left > span.repMs) this.moreMs -= span.repMs
+      if (kind === 'reps' && left > repMs) this.moreMs -= repMs
       return
     }
     if (counted.called === 0) return
     counted.called--
     this.legs.takeBack()
-    this.position = segment.from + Math.max(0, slotOf(counted.called, span) - 1) * span.repMs
+    this.position = segment.from + (counted.called > 0 ? pressAt(called, counted.called).at : 0)
+  }
+
+  /** Ends the set, round, hold or run that is worked; what lasts until the word is whole then, but for a round, which is as long as it was. */
+  private endPiece({ board, at, detail }: RunEvent): void {
+    const placed = this.worked(board)
+    const { segment } = this
+    const { called } = segment ?? {}
+    if (!placed || !segment || !called || !isPiece(called.span)) return
+    // Somebody else ended it already, or its time did.
+    if (detail?.piece !== undefined && detail.piece !== segment.from - placed.at) return
+    const rest = segment.to - this.position
+    if (this.waitsFor !== 'end' && lastsUntilTold(called) && called.span.kind !== 'round' && rest > 0)
+      this.legs.call(placed.block.id, at, this.position - placed.at, rest, true)
+    this.pass(segment)
   }
 
   /** So much more of what is on, or less; never less than nothing. */
@@ -304,17 +380,60 @@ export class Replay {
     this.moreMs = Math.max(-left, this.moreMs + whole)
   }
 
-  private doAgain({ board, detail }: RunEvent): void {
+  private doAgain({ board, at, detail }: RunEvent): void {
     const placed = this.worked(board)
-    if (!placed) return
+    const { segment } = this
+    const again = detail?.again ?? 'set'
+    if (!placed) {
+      // On the way to the next board, what was just worked is meant.
+      const last = this.justWorked
+      if (last && (again === 'set' || again === 'another')) this.jump(last.at + pieceBegan(last, last.ms))
+      return
+    }
     const time = this.position - placed.at
+    const isOn = segment?.called !== undefined && isPiece(segment.called.span)
+    if (again === 'another' && segment && isOn) {
+      const from = segment.from - placed.at
+      const isAsked = this.another?.board === placed.block.id && this.another.from === from
+      this.another = isAsked ? undefined : { board: placed.block.id, from }
+      return
+    }
+    if (again === 'top' && segment && isOn && this.fromTheTop(segment, at)) return
     const to =
-      detail?.again === 'board'
+      again === 'board'
         ? workBegins(placed)
-        : detail?.again === 'rung'
+        : again === 'rung'
           ? rungBegan(placed, time)
           : pieceBegan(placed, time)
     this.jump(placed.at + to)
+  }
+
+  /** The rep that is called, or the run by word, from its first call; whether there is such a thing. */
+  private fromTheTop(segment: Segment, at: number): boolean {
+    const { called } = segment
+    if (!called) return false
+    const counted = this.wordCount(segment)
+    if (counted) {
+      const rep = called.span.kind === 'run' ? 1 : pressOf(called, Math.max(1, counted.called)).rep
+      const first = firstPressOf(called, rep)
+      counted.called = first - 1
+      counted.isAtTop = true
+      this.waitsSince = at
+      this.position = segment.from + pressAt(called, first).at
+      return true
+    }
+    const { kind, repMs } = called.span
+    if (kind !== 'reps' || !repMs) return false
+    this.position -= (this.position - segment.from) % repMs
+    return true
+  }
+
+  /** The board that was worked last before the transition that is on. */
+  private get justWorked(): PlacedBlock | undefined {
+    const place = placeAt(this.course, this.position)
+    if (place && !place.inTransition) return undefined
+    const before = this.timeline.blocks.slice(0, place?.index ?? this.timeline.blocks.length)
+    return before.findLast(({ block }) => !this.skipped.has(block.id) && this.legs.isLived(block.id))
   }
 
   /** To the beginning of a board that was worked or left out, or of the one that is on. */
@@ -505,7 +624,8 @@ export class Replay {
       waitsSince: this.waitsSince,
       counted: this.word?.called ?? 0,
       moreMs: this.moreMs,
-      relivedMs: this.relived?.from === this.segment?.from ? (this.relived?.ms ?? 0) : 0,
+      relivedMs: this.segment ? this.livedTwice(this.segment) : 0,
+      hasAnother: this.another !== undefined && this.another.board === this.segment?.placed.block.id,
       lead: this.lead,
       films: this.films,
       calls: this.calls,

@@ -27,16 +27,18 @@ export interface Run {
   legs: Leg[]
   /** The way of groups that differs from it: in the middle of a piece, a board was changed for others. */
   legsOf: ReadonlyMap<string, Leg[]>
-  /** What the class waits for: the word to begin, or the next rep. */
-  waitsFor: 'begin' | 'count' | undefined
+  /** What the class waits for: the word to begin, the next rep, link or move, or that what is worked ends. */
+  waitsFor: 'begin' | 'count' | 'end' | undefined
   /** Since when it waits, ms since 1970. */
   waitsSince: number | undefined
-  /** Reps called so far of the set that is counted by word. */
+  /** Reps called so far of the set that is counted by word; of one called link by link the links, of a form its moves. */
   counted: number
   /** What was added to what is on now, ms; below 0 what was taken off. */
   moreMs: number
   /** Of what is on, what was gone back because more was asked for, ms. */
   relivedMs: number
+  /** The set, round, hold or run that is on is done once more when it is over. */
+  hasAnother: boolean
   /** The device that runs the class. */
   lead: { device: string; name: string } | undefined
   /** When recordings began. */

@@ -3,9 +3,10 @@ import type { Cue, CueKind } from '../plan/cues'
 import { cuesOf } from '../plan/cues'
 import type { Timeline } from '../plan/timeline'
 import { toMs } from '../kernel/units'
+import { isPressed, lastsUntilTold } from './by-word'
 import { remaining } from './course'
 import type { Run } from './run'
-import { segmentAt, workBegins } from './segment'
+import { segmentAt, workBegins, type Segment } from './segment'
 
 /** A call, and the wall time at which it is heard, ms since 1970. */
 export interface SoundAhead {
@@ -38,6 +39,7 @@ export function soundsAhead(run: Run, now: number, ms: number): SoundAhead[] {
     if (at >= now && at < until) out.push({ at, cue })
   }
   let wall = now
+  let toldAt = lastingAt(timeline, position)?.to ?? Infinity
   for (const [from, to] of remaining({ timeline, skipped: run.skipped }, position)) {
     if (wall >= until) break
     for (const cue of cuesIn(timeline)) {
@@ -50,8 +52,12 @@ export function soundsAhead(run: Run, now: number, ms: number): SoundAhead[] {
       const isOn = at < segment.to || (at === segment.to && OF_THE_END.has(cue.kind))
       const moved = isOn && !OF_THE_END.has(cue.kind) ? at : at + moreMs
       if (isOn && moved > endsAt) continue
-      // What waits for a word is not called ahead.
+      // What waits for a word is not called ahead, nor is the end of what lasts until the word.
       if (cue.kind !== 'block' && waitsAt(run, at)) return inOrder(out)
+      const lasts = lastingAt(timeline, OF_THE_END.has(cue.kind) ? at - 1 : at)
+      if (lasts && OF_THE_END.has(cue.kind)) continue
+      if (at >= toldAt) return inOrder(out)
+      if (lasts) toldAt = Math.min(toldAt, lasts.to)
       add(wall + moved - from, cue)
     }
     if (wall === now) for (const extra of repsBeyond(run, segment.to)) add(wall + extra.at - from, extra.cue)
@@ -67,10 +73,16 @@ function waitsAt({ timeline, position }: Run, at: number): boolean {
   if (at <= position) return false
   const segment = segmentAt(timeline, at)
   if (!segment || at < segment.placed.at) return false
-  if (segment.called?.span.word) return true
+  if (segment.called && isPressed(segment.called)) return true
   const { placed } = segment
   const begins = placed.at + workBegins(placed)
   return placed.block.start === 'word' && position <= begins && at >= begins
+}
+
+/** What at a moment of the plan lasts until the word. */
+function lastingAt(timeline: Timeline, at: number): Segment | undefined {
+  const segment = segmentAt(timeline, at)
+  return segment?.called && lastsUntilTold(segment.called) ? segment : undefined
 }
 
 /** Reps that were added to a set on the clock are ticked like the others. */

@@ -85,7 +85,7 @@ export class Span {
   repMs = 0
   /** Reps go first side, other side, first side… within the set. */
   alternate: Side | undefined = undefined
-  /** On the floor the count goes on by the instructor's word. */
+  /** On the floor it goes on by the instructor's word: a count rep by rep or link by link, a form move by move, anything else when it is over. */
   word = false
   /** Reps of its role that came before it in its set: partners who trade every so many reps count on. */
   before = 0

@@ -178,6 +178,10 @@ test('what is to be read out is written on Today, stands at the closing board an
   for (let board = 0; board < 60 && !(await last.isVisible()); board++)
     await page.getByRole('button', { name: /^Next/ }).click()
   await expect(page.getByText('Bring a towel on Saturday')).toBeVisible()
+  // On a phone what is read out leaves the groups in sight.
+  await page.setViewportSize({ width: 390, height: 844 })
+  await expect(page.getByRole('article').first()).toBeInViewport({ ratio: 0.9 })
+  await page.setViewportSize({ width: 1280, height: 800 })
   await page.getByRole('button', { name: /^Finish/ }).click()
   const sure = page.getByRole('button', { name: 'Finish now' })
   const bowedOut = page.getByRole('heading', { name: 'Bowed out' })

@@ -36,14 +36,24 @@ const keys = computed<Key[]>(() => {
       press: () => acts.again('set'),
       by: 'R',
     },
-    {
-      id: 'more',
-      name: '+0:30',
-      says: acts.isCounting.value ? 'the count is yours' : 'half a minute more',
-      able: acts.mayExtend.value,
-      press: () => acts.extend(),
-      by: '+',
-    },
+    // What is counted by the word ends by it.
+    acts.isCounting.value
+      ? {
+          id: 'done',
+          name: 'Done',
+          says: `ends ${acts.pieceSaid.value}`,
+          able: true,
+          press: acts.end,
+          by: 'Enter',
+        }
+      : {
+          id: 'more',
+          name: '+0:30',
+          says: on?.word ? 'it lasts until you say' : 'half a minute more',
+          able: acts.mayExtend.value,
+          press: () => acts.extend(),
+          by: '+',
+        },
     {
       id: 'hold',
       name: paused ? 'Go' : 'Pause',
@@ -55,7 +65,14 @@ const keys = computed<Key[]>(() => {
     },
     {
       id: 'word',
-      name: phase.value === 'ready' ? 'Start' : acts.isCounting.value ? 'Count' : 'Begin',
+      name:
+        phase.value === 'ready'
+          ? 'Start'
+          : acts.isCounting.value
+            ? 'Count'
+            : acts.mayEnd.value
+              ? 'Done'
+              : 'Begin',
       says: word.value.says,
       able: word.value.able,
       main: phase.value === 'ready',
@@ -108,6 +125,9 @@ const BY_KEY: Record<string, () => unknown> = {
   n: () => underWay.value && acts.goOn(),
   ArrowRight: () => underWay.value && acts.goOn(),
   r: () => acts.again('set'),
+  t: () => acts.again('top'),
+  a: acts.another,
+  Enter: acts.end,
   '+': () => acts.extend(),
   '=': () => acts.extend(),
   '-': acts.shorten,
@@ -125,7 +145,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const press = BY_KEY[event.key]
   // Whoever goes from button to button by keyboard presses them with it; after a tap it holds the class.
   const isOnButton = target.matches('button:focus-visible, a:focus-visible')
-  if (!press || (event.key === ' ' && isOnButton)) return
+  if (!press || ((event.key === ' ' || event.key === 'Enter') && isOnButton)) return
   press()
   event.preventDefault()
 })

@@ -89,9 +89,10 @@ const forTwo = computed(() => {
   }
   .tool {
     max-width: 150px;
-    padding: 0 10px;
-    font-size: 18px;
+    padding: 0 9px;
+    font-size: 17px;
   }
+
   /* They are behind More. */
   .rare {
     display: none;

@@ -126,6 +126,7 @@ export const form: DoseKind<FormDose> = {
         }
         const work = numbered(round, span('run', at, ms))
         work.begins = true
+        work.word = dose.by === 'word'
         work.sections = sections
         if (steps.length) work.steps = steps
         out.push(work)

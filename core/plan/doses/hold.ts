@@ -47,6 +47,7 @@ function shape(dose: HoldDose): TurnsShape {
       repMs: 0,
       alternate: undefined,
       marks: dose.marks,
+      word: dose.by === 'word',
     },
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,

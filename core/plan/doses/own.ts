@@ -54,6 +54,7 @@ function shape(dose: OwnDose, pace: number, firstSide: Side): TurnsShape {
       count: dose.reps,
       repMs,
       alternate: dose.alternate ? firstSide : undefined,
+      word: dose.by === 'word',
     },
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,

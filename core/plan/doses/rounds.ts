@@ -79,6 +79,7 @@ function shape(dose: RoundsDose): TurnsShape {
       alternate: undefined,
       layers: dose.roundLayers,
       marks: dose.marks,
+      word: dose.by === 'word',
     },
     setupMs: toMs(dose.setupSec),
     sides: dose.sides,

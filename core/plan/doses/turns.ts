@@ -44,7 +44,7 @@ export interface Pieces {
   count: number
   repMs: number
   alternate: Side | undefined
-  /** Counted by the instructor's word. */
+  /** Counted, or ended, by the instructor's word. */
   word?: boolean
   /** The links of its reps are called from the last to the first. */
   reversed?: boolean | undefined
