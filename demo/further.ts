@@ -281,6 +281,77 @@ const oneForOne = {
   },
 }
 
+const moves = (...all: string[]) => all.map((say) => ({ say }))
+/** Two forms at one word: each group is at the same count of its own. */
+const twoForms = {
+  id: 'two-forms',
+  title: 'Two forms at my word',
+  phase: 'form',
+  mode: 'layers',
+  tracks: [
+    {
+      groups: ['chalk-amber', 'teal'],
+      technique: 'form-quay',
+      dose: {
+        kind: 'form',
+        by: 'word',
+        setupSec: 30,
+        sections: [
+          {
+            ...section('section-1', 20),
+            moves: moves('turn left, low parry', 'step, punch', 'turn about, low parry', 'step, punch'),
+          },
+          { ...section('section-2', 18), moves: moves('open hand, left', 'front kick', 'land, punch') },
+        ],
+        runs: [
+          { from: 1, to: 1, meant: 'steps' },
+          { to: 2, meant: 'flowing' },
+        ],
+      },
+    },
+    {
+      groups: ['plum', 'slate-ink'],
+      technique: 'form-weir',
+      dose: {
+        kind: 'form',
+        by: 'word',
+        setupSec: 30,
+        sections: [
+          {
+            ...section('section-1', 22),
+            moves: moves('sink, both hands', 'turn right', 'elbow', 'step back'),
+          },
+        ],
+        runs: [{ to: 1, times: 2, meant: 'slow' }],
+      },
+    },
+  ],
+}
+
+/** Rounds in which nobody knows what is called next, nor when. */
+const calledKicks = {
+  id: 'called-kicks',
+  title: 'Kick as it is called',
+  phase: 'drill',
+  technique: 'front-kick',
+  notes: 'Guard up before every call.\nWhoever moves at a feint goes back one step.',
+  says: [{ round: 2, text: 'Now on the move' }],
+  instead: [{ if: 'ready', do: 'lift the knee only' }],
+  calls: {
+    list: [
+      { say: 'front', technique: 'front-kick', side: 'R' },
+      { say: 'round', technique: 'round-kick', side: 'R' },
+      { say: 'check', answer: 'and answer', technique: 'shin-check' },
+    ],
+    order: 'react',
+    everySec: [2, 5],
+    tightenTo: 3,
+    feints: 0.2,
+    seed: 7,
+  },
+  dose: { kind: 'rounds', rounds: 2, workSec: 45, restSec: 20, setupSec: 20, marks: [10] },
+}
+
 /** A plan of no class yet, that shows each of these once. */
 export const kicksAndChecks = {
   ...plan('Kicks and checks', 'Kicks against the line', [
@@ -293,6 +364,8 @@ export const kicksAndChecks = {
     quay,
     inThree,
     oneForOne,
+    twoForms,
+    calledKicks,
     coolDown,
     bowOut,
   ]),

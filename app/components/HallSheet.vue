@@ -7,12 +7,12 @@ import { XMarkIcon } from '@heroicons/vue/24/solid'
  * is on the sheet.
  */
 const {
-  opener,
+  opener = '',
   title,
   paper = false,
 } = defineProps<{
-  /** What the press says. */
-  opener: string
+  /** What the press says; without it the sheet is opened from elsewhere. */
+  opener?: string
   title: string
   paper?: boolean
 }>()
@@ -20,7 +20,9 @@ const open = defineModel<boolean>({ default: false })
 </script>
 
 <template>
-  <button type="button" :class="paper ? 'btn' : 'opener'" @click="open = true">{{ opener }}</button>
+  <button v-if="opener" type="button" :class="paper ? 'btn' : 'opener'" @click="open = true">
+    {{ opener }}
+  </button>
   <Dialog :open="open" class="relative z-40" @close="open = false">
     <div class="fixed inset-0 bg-black/60" aria-hidden="true" />
     <div class="fixed inset-0 overflow-y-auto p-4">

@@ -1,4 +1,4 @@
-import { callAt, callsOf } from '~~/core/floor/call-mode'
+import { callNow } from '~~/core/floor/call-now'
 import { isShouted, loudnessOf, soundsAhead, type SoundAhead } from '~~/core/floor/sounds-ahead'
 import { callWords, linkSaid } from '~~/core/formats/call-words'
 import { SAMPLE_RATE, soundOf } from '~~/core/formats/wav'
@@ -207,18 +207,14 @@ export function useFloorSound() {
     },
   )
   /** A drill of calls is spoken where there is a voice, and has a bell where there is none. */
-  const calls = computed(() => {
-    const { calls: on } = store.run ?? {}
-    return on && { at: on.at, all: callsOf(on.mode) }
-  })
-  const callNow = computed(() =>
-    calls.value ? callAt(calls.value.all, clock.now.value - calls.value.at) : undefined,
+  const calling = computed(() =>
+    store.run && store.now ? callNow(store.run, store.now, clock.now.value) : undefined,
   )
   watch(
-    () => callNow.value?.n,
-    () => {
-      const { call } = callNow.value ?? {}
-      if (!call || !wishes.value.isOn || wishes.value.isSilent) return
+    () => calling.value?.n,
+    (n) => {
+      const { call } = calling.value ?? {}
+      if (n === undefined || n < 0 || !call || !wishes.value.isOn || wishes.value.isSilent) return
       if (wishes.value.speaks && hasVoice.value && !call.feint)
         speechSynthesis.speak(new SpeechSynthesisUtterance(call.call))
       else playNow(call.feint ? 'reset' : 'work')

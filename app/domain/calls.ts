@@ -2,8 +2,17 @@ import type { FloorNow } from '~~/core/floor/now'
 import type { GroupNow } from '~~/core/plan/moment'
 import type { Phase } from '~~/core/plan/phases'
 import type { Block, Plan } from '~~/core/plan/schema'
-import { calledDose, pieceNow, tradedNow, type CalledNow } from '~~/core/floor/called'
-import type { Span } from '~~/core/plan/spans'
+import {
+  calledDose,
+  linksInOrder,
+  pieceNow,
+  sideNow,
+  sideOfLink,
+  tradedNow,
+  type CalledNow,
+} from '~~/core/floor/called'
+import type { FormMove, Link } from '~~/core/plan/places'
+import type { Meant, Span } from '~~/core/plan/spans'
 import { stagesOf } from '~~/core/plan/doses'
 import { minutes } from '~~/core/kernel/time-text'
 
@@ -15,6 +24,22 @@ export interface Call {
   change: boolean
   sides: { lit: boolean }[]
   counts: Count[]
+  /** What the rep is made of, or the section that is run: a line for each of the two who do something in it. */
+  chain: ChainLine[]
+}
+
+export interface ChainLine {
+  /** Who does it, in the drill's own word; nothing where one does it all. */
+  who: string
+  pieces: ChainPiece[]
+}
+
+export interface ChainPiece {
+  say: string
+  cue: string
+  isNow: boolean
+  technique: string | undefined
+  layer: number
 }
 
 export interface Count {
@@ -26,7 +51,14 @@ export interface Count {
 }
 
 const SIDE = { R: 'Right side', L: 'Left side' } as const
-const plain = (word: string, line = ''): Call => ({ word, line, change: false, sides: [], counts: [] })
+const plain = (word: string, line = ''): Call => ({
+  word,
+  line,
+  change: false,
+  sides: [],
+  counts: [],
+  chain: [],
+})
 
 /** The call of a moment. Pure: it reads the run and says what an instructor would say. */
 export function callOf(now: FloorNow, plan: Plan): Call {
@@ -43,13 +75,14 @@ export function callOf(now: FloorNow, plan: Plan): Call {
     case 'breather':
       return { ...working(now, called, plan), word: 'Rest' }
     case 'swap':
-      return { ...working(now, called, plan), word: 'Swap roles', change: true, counts: [] }
+      return { ...working(now, called, plan), word: 'Swap roles', change: true, counts: [], chain: [] }
     case 'switch':
       return {
         ...working(now, called, plan),
         word: sideWord(called.span),
         change: true,
         counts: [],
+        chain: [],
       }
     case 'reset':
       return { ...plain('Reset', 'back to the start'), change: true }
@@ -86,7 +119,8 @@ export function countsSaid({ stretch, span }: GroupNow, inMs: number): string {
   const called = { span, stretch, inMs: inMs - stretch.at - span.at }
   const counts = countsOf(called, alikeIn(called), 1, NO_MORE)
   const side = span.side ? SIDE[span.side].toLowerCase() : ''
-  return [side, ...counts.map(({ name, n, of }) => `${name} ${n} of ${of}`)].filter(Boolean).join(', ')
+  const meant = span.meant ? MEANT[span.meant] : ''
+  return [side, meant, ...counts.map(({ name, n, of }) => `${name} ${n} of ${of}`)].filter(Boolean).join(', ')
 }
 
 /** Plain time that is worked, in the phase's own word. */
@@ -111,6 +145,8 @@ const OWN_WORD: readonly Phase[] = ['opening', 'water', 'cooldown', 'closing']
 const unworked = ({ phase, dose }: Block): string =>
   OWN_WORD.includes(phase) && !(dose?.kind === 'fixed' && dose.active === false) ? TIMED[phase] : 'Listen'
 
+const MEANT: Record<Meant, string> = { steps: 'step by step', slow: 'slow', flowing: 'flowing' }
+
 const sideWord = (span: Span) => (span.side ? SIDE[span.side] : 'Change sides')
 
 const WORK_WORD: Partial<Record<Span['kind'], string>> = {
@@ -124,23 +160,69 @@ const WORK_WORD: Partial<Record<Span['kind'], string>> = {
 
 function working(now: FloorNow, called: CalledNow, plan: Plan): Call {
   const { span } = called
+  const side = sideNow(called)
   const word = span.side ? SIDE[span.side] : (WORK_WORD[span.kind] ?? '')
   const hasSides = span.side !== undefined
   const first = now.placed?.block.firstSide ?? plan.firstSide
   const piece = pieceNow(called)
-  const line = roleLine(now, called)
+  const line = [span.meant ? MEANT[span.meant] : '', roleLine(now, called)].filter(Boolean).join(' · ')
+  const on = piece && 'side' in piece.says ? sideOfLink(called, piece.says) : side
   return {
     word: piece?.says.say ?? word,
     line: piece
-      ? [`${piece.number} of ${piece.of}`, hasSides ? word.toLowerCase() : '', piece.says.cue ?? '', line]
+      ? [`${piece.number} of ${piece.of}`, on ? SIDE[on].toLowerCase() : '', piece.says.cue ?? '', line]
           .filter(Boolean)
           .join(' · ')
-      : line,
+      : [!span.side && side ? SIDE[side].toLowerCase() : '', line].filter(Boolean).join(' · '),
     change: false,
     sides: hasSides ? [{ lit: span.side === first }, { lit: span.side !== first }] : [],
     counts: countsOf(called, alikeIn(called), stationRounds(now), now.again),
+    chain: chainOf(now, called, piece?.number),
   }
 }
+
+const MOST_IN_LINE = 6
+/** Of many no more than fit: the one before, and those that come. */
+const around = <T>(all: readonly T[], now: number): T[] => {
+  const from = Math.max(0, Math.min(now - 2, all.length - MOST_IN_LINE))
+  return all.slice(from, from + MOST_IN_LINE)
+}
+
+function chainOf(now: FloorNow, called: CalledNow, number: number | undefined): ChainLine[] {
+  const { steps } = called.span
+  if (steps) {
+    const current = steps.findLast(({ at }) => at <= called.inMs)
+    const run = steps.map((step) => pieceSaid(step.says, step === current))
+    return [{ who: '', pieces: around(run, current ? steps.indexOf(current) + 1 : 1) }]
+  }
+  const links = linksInOrder(called)
+  if (links.length < 2) return []
+  const [does, receives] = roleNames(now, called)
+  const of = (isTheirs: (link: Link) => boolean) =>
+    links.filter(({ says }) => isTheirs(says)).map((link) => pieceSaid(link.says, link.number === number))
+  if (links.every(({ says }) => says.by === 'A'))
+    return [
+      {
+        who: '',
+        pieces: around(
+          of(() => true),
+          number ?? 1,
+        ),
+      },
+    ]
+  return [
+    { who: does, pieces: of(({ by }) => by !== 'B') },
+    { who: receives, pieces: of(({ by }) => by !== 'A') },
+  ]
+}
+
+const pieceSaid = (says: Link | FormMove, isNow: boolean): ChainPiece => ({
+  say: says.say,
+  cue: says.cue ?? '',
+  isNow,
+  technique: 'technique' in says ? says.technique : undefined,
+  layer: 'layer' in says ? says.layer : 1,
+})
 
 const isPiece = (s: Span) => ['reps', 'paced', 'round', 'hold', 'run', 'station'].includes(s.kind)
 

@@ -2,20 +2,27 @@ import type { Block } from '~~/core/plan/schema'
 import { atLayer, type Item } from '~~/core/curriculum/item'
 import type { Names } from '~~/core/formats/class-lines'
 import { answerWords, chainWords } from '~~/core/plan/place-words'
-import { workedAt, type Worked } from '~~/core/plan/places'
+import { workedAt, type Instead, type Worked } from '~~/core/plan/places'
 import type { GroupNow } from '~~/core/plan/moment'
 import type { SpanKind } from '~~/core/plan/spans'
 
-/** What a group works, or in a gap works next. */
-export const workedOf = (now: GroupNow | undefined): Worked | undefined =>
-  now?.shown && workedAt(now.shown.stretch, now.shown.span.place)
+/** What a group works, or in a gap works next; where rounds rise, in the version of this round. */
+export function workedOf(now: GroupNow | undefined): Worked | undefined {
+  if (!now?.shown) return undefined
+  const { stretch, span } = now.shown
+  const worked = workedAt(stretch, span.place)
+  return worked && span.layer !== undefined ? { ...worked, layer: span.layer } : worked
+}
 
-/** What nobody may forget of it: the item's own caution, those of its parts, and of what it is answered with. */
+/** What nobody may forget of it: the item's own caution, those of its parts and links, and of what it is answered with. */
 export function cautionsOf(
-  { technique, layer, parts, receives }: Worked,
+  { technique, layer, parts, links, receives }: Worked,
   hazardOf: (item: string, layer: number) => string | undefined,
 ): string[] {
-  const places = [{ technique, layer }, ...(parts ?? []), ...(receives ? [receives] : [])]
+  const called = (links ?? []).flatMap((link) =>
+    link.technique ? [{ technique: link.technique, layer: link.layer }] : [],
+  )
+  const places = [{ technique, layer }, ...(parts ?? []), ...called, ...(receives ? [receives] : [])]
   return [...new Set(places.flatMap((one) => hazardOf(one.technique, one.layer) || []))]
 }
 
@@ -37,6 +44,16 @@ export function workOf(
       : `Holds: ${title ?? 'what was just taught'}`
   }
   return nameOf(worked?.technique) || otherwise
+}
+
+/** What is done instead at what a group works in a board: the stage's or entry's own, else the track's or the board's. */
+export function insteadOf(
+  block: Block | undefined,
+  group: string,
+  now: GroupNow | undefined,
+): readonly Instead[] {
+  const place = block?.tracks?.find(({ groups }) => groups.includes(group)) ?? block
+  return now?.shown?.span.place?.instead ?? place?.instead ?? []
 }
 
 const NOT_AT_WORK: Partial<Record<SpanKind, string>> = {

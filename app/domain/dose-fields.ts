@@ -81,6 +81,14 @@ export const DOSE_FIELDS: Record<DoseName, DoseField[]> = {
   fixed: [seconds('sec', 'Time', 15)],
 }
 
+/** How a run of a form is meant to be gone through. */
+export const MEANT = [
+  { value: undefined, name: 'as it is' },
+  { value: 'steps', name: 'step by step' },
+  { value: 'slow', name: 'slow' },
+  { value: 'flowing', name: 'flowing' },
+] as const
+
 export const DOSE_TITLES: Record<DoseName, string> = {
   count: 'On the count',
   own: 'Own pace',

@@ -1,14 +1,18 @@
 <script setup lang="ts">
 import { wallEvents } from '~~/core/floor/wall'
 import { WALL_CHANNEL } from '~/composables/useWall'
+import { callNow } from '~~/core/floor/call-now'
 import { floorNow } from '~~/core/floor/now'
 import { figureOf, hasMoreThanOne } from '~/domain/floor-figure'
 import { techniquesOf } from '~~/core/plan/techniques'
 import { shortDose } from '~~/core/plan/doses'
 import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
+import { saysNow } from '~~/core/floor/called'
 import { callOf, isApart } from '~/domain/calls'
+import { shownCards } from '~/domain/show-cards'
 import { cautionsOf, workedOf } from '~/domain/doing'
+import type { Block } from '~~/core/plan/schema'
 import { wallTime } from '~/domain/wall-time'
 
 definePageMeta({ layout: 'bare' })
@@ -64,7 +68,8 @@ const figure = computed(() =>
 const times = computed(() => {
   const { value: at } = shown
   if (!at?.placed || ready.value) return ''
-  const board = hasMoreThanOne(at) ? `Board ${minutes(at.leftMs)}, ` : ''
+  const isHidden = calling.value !== undefined
+  const board = isHidden || hasMoreThanOne(at) ? `Board ${minutes(at.leftMs)}, ` : ''
   return `${board}${board ? 'c' : 'C'}lass ${minutes(at.toEndMs)} left`
 })
 const acts = useFloorActs()
@@ -88,18 +93,20 @@ const instruction = computed(() => {
     return `One count for all, your own rank’s technique. ${block.dose ? shortDose(block.dose) : ''}`
   if (block.mode === 'layers') return 'Each rank on its own layer.'
   if (block.mode === 'turns') return 'Each rank taught in turn.'
-  return block.notes ?? (block.dose ? shortDose(block.dose) : '')
+  return block.dose ? shortDose(block.dose) : ''
 })
-/** Cautions are due before a board, while it is shown, and before each stage, exercise and turn. */
-const isBefore = computed(
-  () =>
-    ready.value ||
-    (shown.value?.inTransition ?? false) ||
-    ['setup', 'bridge', 'handover', 'move'].includes(shown.value?.called?.span.kind ?? ''),
-)
-/** What all work has its caution once, above; of different things each group has its own. */
+/** Words for this very moment, and the notes of the board; while it is made ready, its notes alone. */
+const words = computed(() => {
+  const { placed, called, inTransition } = shown.value ?? {}
+  const block = placed?.block
+  return {
+    says: called && !inTransition && !ready.value ? saysNow(block, called, firstSide.value) : [],
+    notes: block?.notes,
+  }
+})
+/** What all work has its caution once, above, while they listen and while they strike; of different things each group has its own. */
 const caution = computed(() => {
-  const worked = isBefore.value && isShared.value ? (shown.value?.groups ?? []) : []
+  const worked = isShared.value ? (shown.value?.groups ?? []) : []
   const said = worked.flatMap((group) => {
     const at = workedOf(group)
     return at ? cautionsOf(at, (item, layer) => library.itemAt(item, layer)?.hazard) : []
@@ -112,11 +119,17 @@ const isShared = computed(() => shown.value?.placed?.block.mode === 'together')
 const form = computed(() => {
   if (ready.value || shown.value?.inTransition) return undefined
   const { block } = shown.value?.placed ?? {}
+  // The plan calls its moves itself.
+  if (block && hasMoves(block)) return undefined
   const ids = [block?.technique, ...(block?.tracks ?? []).map(({ technique }) => technique)]
   return ids
     .flatMap((id) => library.items.get(id ?? '') ?? [])
     .find(({ sections }) => sections.some(({ moves }) => moves?.length))
 })
+const hasMoves = ({ dose, tracks = [] }: Block) =>
+  [dose, ...tracks.map((track) => track.dose)].some(
+    (one) => one?.kind === 'form' && one.sections.some(({ moves }) => moves?.length),
+  )
 const FIRST_MS = 25 * 60_000
 const FIRST_BOARDS = 5
 /** What a group does in the first minutes: its own item where the board is cut, else the board. */
@@ -131,6 +144,26 @@ function firstMinutes(group: string) {
       return { clock: wallTime(at + from, library.club?.zone), what }
     })
 }
+/** While something is shown, or comes next, its cards stand in the place of the groups. */
+const isShowing = computed(() => {
+  const { inTransition, called, groups = [] } = shown.value ?? {}
+  const isOn = inTransition || called?.span.kind === 'setup' || run.value?.waitsFor === 'begin'
+  return !ready.value && isOn && !isTold.value && groups.some((group) => workedOf(group))
+})
+const firstSide = computed(() => shown.value?.placed?.block.firstSide ?? plan.value?.firstSide ?? 'R')
+/** The group whose card is asked for. */
+const asked = ref<number>()
+const isAsked = computed({
+  get: () => asked.value !== undefined,
+  set: (is) => {
+    if (!is) asked.value = undefined
+  },
+})
+const askedCards = computed(() => {
+  const group = plan.value?.groups[asked.value ?? -1]
+  if (!group || !shown.value) return []
+  return shownCards({ ...shown.value, groups: [shown.value.groups[asked.value ?? 0]!] }, [group])
+})
 /** The last board has what is to be read out. */
 const isTold = computed(() => !ready.value && !shown.value?.coming && (store.data?.notices.length ?? 0) > 0)
 /** What is worked at the board, which those who teach watch for. */
@@ -140,10 +173,9 @@ const watched = computed(() => {
   if (!of || !block) return []
   return [...new Set(techniquesOf({ ...of, blocks: [block] }).map(({ id }) => id))]
 })
-const isCalling = computed(() => {
-  const { calls } = run.value ?? {}
-  return calls !== undefined && clock.now.value - calls.at < calls.mode.sec * 1000
-})
+const calling = computed(() =>
+  run.value && shown.value ? callNow(run.value, shown.value, clock.now.value) : undefined,
+)
 const next = computed(() => shown.value?.next)
 const nextAt = computed(() =>
   next.value && run.value?.phase === 'running'
@@ -162,7 +194,11 @@ const nextAt = computed(() =>
     </p>
     <template v-else-if="plan && run && now && shown && call">
       <BowedOut v-if="finished" />
-      <main v-else class="stage" :class="{ many: plan.groups.length > 4, stepped: form ?? isTold }">
+      <main
+        v-else
+        class="stage"
+        :class="{ many: plan.groups.length > 4, stepped: form ?? isTold, calling, showing: isShowing }"
+      >
         <div class="say">
           <span v-if="shown.placed" class="tag">{{ PHASES[shown.placed.block.phase].mark }}</span>
           <h1>{{ shown.placed?.block.title ?? 'The plan is done' }}</h1>
@@ -181,12 +217,14 @@ const nextAt = computed(() =>
           <span v-if="store.refused" class="unsent" role="alert">{{ store.refused }}</span>
         </div>
         <div class="middle">
-          <FloorClock v-if="figure" :figure="figure" :phase="run.phase" />
-          <CallPanel v-if="!ready" :call="call" :times="times" />
+          <CallNow v-if="calling" :now="calling" />
+          <FloorClock v-else-if="figure" :figure="figure" :phase="run.phase" />
+          <CallPanel v-if="!ready" :call="call" :times="times" :layer-name="library.layerName" />
           <BeforeTheStart v-else />
         </div>
+        <FloorWords :says="words.says" :notes="words.notes" />
         <NowLine
-          v-if="!ready && !shown.inTransition && !isCalling"
+          v-if="!ready && !shown.inTransition && !calling"
           :now="shown"
           :shared="isShared"
           :watched="watched"
@@ -194,7 +232,9 @@ const nextAt = computed(() =>
         <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
         <FloorNotices v-if="isTold" :notices="store.data.notices" />
         <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
+        <ShowCards v-if="isShowing" :now="shown" :groups="plan.groups" :first-side="firstSide" />
         <div
+          v-else
           class="groups"
           :style="{
             '--count': plan.groups.length > 4 ? Math.ceil(plan.groups.length / 2) : plan.groups.length,
@@ -208,10 +248,11 @@ const nextAt = computed(() =>
             :left-ms="shown.leftMs"
             :in-ms="shown.inMs"
             :apart="shown.placed !== undefined && isApart(shown.placed.block)"
-            :cares="isBefore && !isShared"
+            :cares="!isShared"
             :tight="plan.groups.length > 4"
             :shared="isShared"
             :first="ready ? firstMinutes(group.id) : undefined"
+            @card="asked = g"
           />
         </div>
         <div class="line">
@@ -224,7 +265,17 @@ const nextAt = computed(() =>
           </p>
           <FloorTools ref="tools" :shown="shown" :ready="ready" :watched="watched" @finish="keys?.finish()" />
         </div>
-        <CallNow v-if="run.calls && isCalling" :calls="run.calls" />
+        <HallSheet v-model="isAsked" :title="plan.groups[asked ?? 0]?.name ?? ''">
+          <ShowCard
+            v-for="card in askedCards"
+            :key="card.key"
+            :groups="card.groups"
+            :worked="card.worked"
+            :instead="card.instead"
+            :why="shown.placed?.block.teaching?.why"
+            :first-side="firstSide"
+          />
+        </HallSheet>
         <FitOffer v-if="!ready && acts.leads.value" />
       </main>
       <FloorKeys ref="keys" @more="tools?.openMore()" />
@@ -367,6 +418,12 @@ const nextAt = computed(() =>
     min-height: 150px;
   }
 }
+/* What is shown wants the room of the clock. */
+@media (min-width: 761px) {
+  .showing .middle {
+    flex: 0.9;
+  }
+}
 @media (max-width: 760px) {
   .hall {
     border: 0;
@@ -392,15 +449,21 @@ const nextAt = computed(() =>
     display: block;
     font-size: 20px;
   }
+  /* The clock shrinks, never the groups. */
   .middle {
-    display: block;
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 12px;
     flex: none;
     container-type: normal;
+  }
+  .calling .middle {
+    display: block;
   }
   .care {
     white-space: normal;
     flex: none;
-    line-height: 23px;
+    font-size: 17px;
+    line-height: 21px;
   }
   .groups {
     display: flex;
@@ -436,24 +499,7 @@ const nextAt = computed(() =>
     display: contents;
   }
 }
-/* What is stepped through or read out leaves room for the groups: the clock shrinks, never they. */
 @media (max-width: 760px) and (min-height: 501px) {
-  .stepped .middle {
-    display: grid;
-    grid-template-columns: auto minmax(0, 1fr);
-    gap: 12px;
-    align-items: center;
-  }
-  .stepped .middle :deep(.clock),
-  .stepped .middle :deep(.clock.long) {
-    font-size: 19vw;
-  }
-  .stepped .middle :deep(.call) {
-    padding: 4px 0;
-  }
-  .stepped .middle :deep(h2) {
-    white-space: normal;
-  }
   .stepped > :deep(.now) {
     -webkit-line-clamp: 1;
   }

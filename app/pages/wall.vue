@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { cautionsOf, workedOf } from '~/domain/doing'
+import { callNow } from '~~/core/floor/call-now'
 import { floorNow } from '~~/core/floor/now'
 import { replay } from '~~/core/floor/run'
 import { minutes } from '~~/core/kernel/time-text'
@@ -30,6 +31,9 @@ const shown = computed(() => {
   return floorNow(ready.value ? { ...run.value, position: 0 } : run.value)
 })
 const call = computed(() => (shown.value && run.value ? callOf(shown.value, run.value.plan) : undefined))
+const calling = computed(() =>
+  run.value && shown.value ? callNow(run.value, shown.value, clock.now.value) : undefined,
+)
 const figure = computed(() => {
   if (!shown.value || !run.value || !view.value) return undefined
   const toStart = view.value.startsAt - clock.now.value
@@ -82,11 +86,15 @@ const columns = computed(() => {
         <FloorClock :figure="figure" :phase="ready ? 'running' : run.phase" />
         <section class="beside">
           <h1>{{ ready ? view.title : (block?.title ?? 'Bow out') }}</h1>
-          <CallPanel v-if="!ready" :call="call" />
+          <CallPanel
+            v-if="!ready"
+            :call="call"
+            :layer-name="(item, layer) => view?.items[item]?.layers[layer - 1]?.name ?? ''"
+          />
           <p v-else class="first">We begin with {{ block?.title }}.</p>
         </section>
       </div>
-      <CallNow v-if="run.calls" :calls="run.calls" wall />
+      <CallNow v-if="calling" :now="calling" wall />
       <ul v-else-if="pairs" class="pairs" aria-label="Partners">
         <li v-for="names in pairs" :key="names.join()">{{ names.join(' – ') }}</li>
       </ul>
@@ -104,6 +112,7 @@ const columns = computed(() => {
           :block="block"
           :in-ms="shown.inMs"
           :view="view"
+          :counted="run.counted"
         />
       </div>
       <footer>

@@ -86,6 +86,8 @@ export const layerSchema = record({
   contact: oneOf(CONTACTS).optional(),
   hazard: line(500).optional(),
   helper: helperSchema.optional(),
+  /** Which part of the body meets what, where it is not as the item says. */
+  meets: line(200).optional(),
 })
 
 /** One move of a form: what is done, standing how, with which hand, towards where, and on which of the counts. */
@@ -168,6 +170,8 @@ export const itemSchema = record({
   /** What one rep of a combination is made of, in order. */
   parts: list(partSchema, 1, MOST_OF_COMBINATION).optional(),
   helper: helperSchema.optional(),
+  /** Which part of the body meets what. */
+  meets: line(200).optional(),
   /** Why it is taught. */
   why: line(500).optional(),
   references: references(),

@@ -1,10 +1,10 @@
 import { beatTimes } from '../plan/beats'
 import type { Dose } from '../plan/doses'
-import { linksAt, type FormMove, type Link } from '../plan/places'
+import { linksAt, relativeSide, type FormMove, type Link } from '../plan/places'
 import type { Block } from '../plan/schema'
 import type { Stretch } from '../plan/modes/mode'
 import { spanAt, stretchesAt } from '../plan/moment'
-import type { Span } from '../plan/spans'
+import { otherSide, type Side, type Span } from '../plan/spans'
 
 /** What is called at a moment of a board. */
 export interface CalledNow {
@@ -65,6 +65,25 @@ function stepNow({ span, inMs }: CalledNow): PieceNow | undefined {
 /** The link or the move that is called now, where a board calls more than the rep or the run. */
 export const pieceNow = (called: CalledNow): PieceNow | undefined => linkNow(called) ?? stepNow(called)
 
+/**
+ * The same for one group of a board in which each has its own: its move, or its link.
+ *
+ * @param inMs ms into the board
+ * @param counted how many moves were called by word: each group is at that move of its own form, and at its last where it has fewer
+ */
+export function pieceOfGroup(
+  { stretch, span }: { stretch: Stretch | undefined; span: Span | undefined },
+  inMs: number,
+  counted: number,
+): PieceNow | undefined {
+  if (!stretch || !span) return undefined
+  const { steps } = span
+  if (!span.word || !steps) return pieceNow({ stretch, span, inMs: inMs - stretch.at - span.at })
+  const at = Math.min(Math.max(1, counted), steps.length)
+  const step = steps[at - 1]
+  return step && { says: step.says, number: at, of: steps.length }
+}
+
 /** Partners who trade: which rep of their own it is, and how many each does in the set. */
 export function tradedNow({ span, stretch, inMs }: CalledNow): { n: number; of: number } | undefined {
   if (!span.traded) return undefined
@@ -85,4 +104,35 @@ export function tradedNow({ span, stretch, inMs }: CalledNow): { n: number; of: 
 export function calledDose(block: Block | undefined, called: CalledNow | undefined): Dose | undefined {
   const track = called?.stretch.track
   return (track === undefined ? undefined : block?.tracks?.[track]?.dose) ?? block?.dose
+}
+
+/** The side of the rep that is called: the turn's, or where sides alternate that of this very rep. */
+export function sideNow({ span, inMs }: CalledNow): Side | undefined {
+  if (span.side || !span.alternate || !span.repMs) return span.side
+  const n = span.before + Math.floor(inMs / span.repMs) + 1
+  return n % 2 === 1 ? span.alternate : otherSide(span.alternate)
+}
+
+/** The side on which a link is done, told from the side of its rep. */
+export const sideOfLink = (called: CalledNow, { side }: Link): Side | undefined =>
+  relativeSide(sideNow(called), side)
+
+/** The words that the board has for this set, round, rep, stage, side or role. */
+export function saysNow(block: Block | undefined, called: CalledNow, firstSide: Side): string[] {
+  const { span, inMs } = called
+  const rep = span.kind === 'reps' && span.repMs ? span.before + Math.floor(inMs / span.repMs) + 1 : undefined
+  const side = sideNow(called)
+  const as = side && (side === firstSide ? 'first' : 'other')
+  const holds = <T>(asked: T | undefined, is: T | undefined) => asked === undefined || asked === is
+  return (block?.says ?? [])
+    .filter(
+      (one) =>
+        holds(one.set, span.set) &&
+        holds(one.round, span.round) &&
+        holds(one.stage, span.stage) &&
+        holds(one.rep, rep) &&
+        holds(one.side, as) &&
+        holds(one.role, span.role),
+    )
+    .map(({ text }) => text)
 }

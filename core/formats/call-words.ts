@@ -24,6 +24,15 @@ export function linkSaid(cue: Cue, plan: Plan): string | undefined {
   return linksAt(place, stage)?.[cue.link - 1]?.say
 }
 
+/** The version that a round is worked in, where rounds rise. */
+function versionOf(cue: Cue, plan: Plan, names: Names): string | undefined {
+  const { block, track, dose, stage } = whereOf(cue, plan)
+  const worked = stage?.dose ?? dose
+  const item = stage?.technique ?? track?.technique ?? block?.technique
+  const layer = worked?.kind === 'rounds' ? worked.roundLayers?.[(cue.round ?? 1) - 1] : undefined
+  return item !== undefined && layer !== undefined ? names.layer(item, layer) : undefined
+}
+
 /** What a cue says, in the words of an instructor; nothing for those that only tick. */
 export function callWords(cue: Cue, plan: Plan, names: Names): string {
   const { block, track, dose, stage } = whereOf(cue, plan)
@@ -65,6 +74,7 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
         who,
         stage?.title,
         cue.round === undefined || stage ? undefined : `round ${cue.round}`,
+        versionOf(cue, plan, names),
         ...turn,
         'go',
       )

@@ -1,5 +1,6 @@
 import { inForce } from '../floor/event'
 import { type PresenceMark } from '../floor/events'
+import { calledTo } from '../floor/board-calls'
 import { withHeirs } from '../floor/heirs'
 import type { Leg } from '../floor/legs'
 import type { Run } from '../floor/run'
@@ -166,7 +167,9 @@ export function attendanceOf(
       const group = groupInHall(plan.groups, { ...who, tonight: line?.group })
       if (!line || !group || ['unknown', 'away', 'excused'].includes(line.state)) return []
       const there = line.there.flatMap(([from, to]) => without(from, to, line.out))
-      const row = rowOf(id, group.id, ontoPlan(there, run.legsOf.get(group.id) ?? run.legs))
+      const lived = ontoPlan(there, run.legsOf.get(group.id) ?? run.legs)
+      const row = rowOf(id, group.id, lived)
+      const called = calledTo(run.timeline.blocks, lived)
       const versions = own ? ownVersionsIn(plan, group.id, own) : []
       if (!row) return []
       const inThree = line.remote ? undefined : threes?.get(id)
@@ -174,6 +177,7 @@ export function attendanceOf(
         {
           ...row,
           ...(versions.length ? { versions } : {}),
+          ...(called.length ? { called } : {}),
           ...(line.remote ? { remote: true } : {}),
           ...(inThree?.length ? { trio: inThree.flatMap((board) => withHeirs(run.heirs, board)) } : {}),
         },

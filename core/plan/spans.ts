@@ -60,6 +60,9 @@ const CLASS_OF: Record<SpanKind, TimeClass> = {
   stop: 'idle',
 }
 
+/** How a run of a form is meant: step by step, slowly, or flowing. */
+export type Meant = 'steps' | 'slow' | 'flowing'
+
 /** Sections of a form by their ids. */
 export interface SectionsRun {
   all: readonly string[]
@@ -108,6 +111,8 @@ export class Span {
   place: Place | undefined = undefined
   /** Of a form: all its sections, and those this run goes through. */
   sections: SectionsRun | undefined = undefined
+  /** Of a form's run: how it is meant to be gone through. */
+  meant: Meant | undefined = undefined
   /** Of a form's run: its moves in order. */
   steps: readonly Step[] | undefined = undefined
 

@@ -201,6 +201,7 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
         :dose="block.dose"
         :worked="block.mode !== 'together' || block.technique !== undefined"
         :of="block.id"
+        :item="block.mode === 'together' ? block.technique : undefined"
         :ways="{ firstSide: block.firstSide, start: block.start }"
         :takes-item="block.mode === 'together' && block.phase !== 'water'"
         @change="setDose"
@@ -302,6 +303,11 @@ const number = (event: Event) => Number((event.target as HTMLSelectElement).valu
           v-if="!['water', 'talk', 'opening', 'closing'].includes(block.phase)"
           :block="block"
           @change="set({ result: $event })"
+        />
+        <LazySaidFields
+          v-if="block.phase !== 'water'"
+          :block="block"
+          @change="(values, touch) => set(values, touch)"
         />
         <LazyTeachingFields
           :block="block"

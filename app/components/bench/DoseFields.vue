@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { DOSE_NAMES, isComposed, type Dose, type DoseName } from '~~/core/plan/doses'
+import { readFigures } from '~~/core/plan/lines/figures'
+import type { Read } from '~~/core/plan/lines/read'
 import type { BoardWays } from '~~/core/plan/doses/shorthand-board'
 import { withFields } from '~/domain/with-fields'
 import { DOSE_FIELDS, DOSE_TITLES, withKind, type DoseField } from '~/domain/dose-fields'
@@ -15,12 +17,15 @@ const props = withDefaults(
     of?: string
     /** Whether the line in short may name the item. */
     takesItem?: boolean
+    /** What is worked, where it is known: a form's moves are taken from it. */
+    item?: string
   }>(),
   {
     inLadder: false,
     worked: false,
     ways: undefined,
     of: undefined,
+    item: undefined,
     idPrefix: 'dose',
   },
 )
@@ -79,6 +84,45 @@ function setRoles(way: string) {
   const known = props.dose.kind === 'count' ? values : { roles: values.roles }
   emit('change', withFields(props.dose as object, known) as Dose, `${props.idPrefix}.roles`)
 }
+/** What goes by the instructor's word in this kind of dose, as it is asked for. */
+const BY: Partial<Record<DoseName, string>> = {
+  count: 'Count goes',
+  own: 'A set ends',
+  rounds: 'A round ends',
+  hold: 'A hold ends',
+  form: 'Moves come',
+}
+const goesBy = computed(() => ('by' in props.dose ? (props.dose.by ?? 'clock') : 'clock'))
+function take<T>(read: Read<T[]>, key: string): string | undefined {
+  if (!read.ok) return read.message
+  set(key, read.value.length ? read.value : undefined)
+  return undefined
+}
+const takeMarks = (line: string) =>
+  take(readFigures(line, { least: 1, most: 3599, many: 20, what: 'second' }), 'marks')
+/** Rounds that are not said go on at the last version that is. */
+function takeLayers(line: string): string | undefined {
+  if (props.dose.kind !== 'rounds') return undefined
+  const { rounds } = props.dose
+  const read = readFigures(line, { least: 1, most: 99, many: rounds, what: 'version' })
+  if (!read.ok || read.value.length === 0) return take(read, 'roundLayers')
+  const last = read.value.at(-1) ?? 1
+  set(
+    'roundLayers',
+    Array.from({ length: rounds }, (_, r) => read.value[r] ?? last),
+  )
+  return undefined
+}
+function takeFinish(text: string): undefined {
+  set('finish', text || undefined)
+}
+const marks = computed(() => ('marks' in props.dose ? props.dose.marks : undefined))
+const mayMark = computed(
+  () =>
+    ['rounds', 'hold'].includes(props.dose.kind) || ('active' in props.dose && props.dose.active === true),
+)
+const finish = computed(() => ('finish' in props.dose ? props.dose.finish : undefined))
+const opens = reactive({ marks: false, layers: false, finish: false })
 const changesSides = computed(() => figures.value.sides === 2 && exchange.value === undefined)
 const sidesBy = computed(() => ('sidesBy' in props.dose ? (props.dose.sidesBy ?? 'turn') : 'turn'))
 </script>
@@ -166,11 +210,11 @@ const sidesBy = computed(() => ('sidesBy' in props.dose ? (props.dose.sidesBy ??
       @update:model-value="setAlternate"
     />
     <Choice
-      v-if="dose.kind === 'count'"
-      label="Count goes"
-      :model-value="dose.by ?? 'clock'"
+      v-if="BY[dose.kind]"
+      :label="BY[dose.kind] ?? ''"
+      :model-value="goesBy"
       :options="[
-        { value: 'clock', name: 'By itself' },
+        { value: 'clock', name: dose.kind === 'count' ? 'By itself' : 'By the clock' },
         { value: 'word', name: 'My word' },
       ]"
       @update:model-value="set('by', $event === 'word' ? 'word' : undefined)"
@@ -204,9 +248,57 @@ const sidesBy = computed(() => ('sidesBy' in props.dose ? (props.dose.sidesBy ??
       :min="1"
       @update:model-value="set('capSec', $event)"
     />
+    <TypedLine
+      v-if="marks || opens.marks"
+      label="Called, seconds before the end"
+      :written="(marks ?? []).join(', ')"
+      :take="takeMarks"
+      placeholder="30, 10, 5"
+    />
+    <TypedLine
+      v-if="dose.kind === 'rounds' && (dose.roundLayers || opens.layers)"
+      label="Version of each round"
+      :written="(dose.roundLayers ?? []).join(', ')"
+      :take="takeLayers"
+      placeholder="1, 1, 2"
+    />
+    <TypedLine
+      v-if="(dose.kind === 'count' || dose.kind === 'own') && (finish || opens.finish)"
+      label="A set is finished by"
+      :written="finish ?? ''"
+      :take="takeFinish"
+      placeholder="back to the line, hands down"
+    />
+    <p class="flex flex-wrap gap-x-3">
+      <button
+        v-if="mayMark && !marks && !opens.marks"
+        type="button"
+        class="link text-13 min-h-6"
+        @click="opens.marks = true"
+      >
+        Marks called…
+      </button>
+      <button
+        v-if="dose.kind === 'rounds' && worked && !dose.roundLayers && !opens.layers"
+        type="button"
+        class="link text-13 min-h-6"
+        @click="opens.layers = true"
+      >
+        Rounds at rising versions…
+      </button>
+      <button
+        v-if="(dose.kind === 'count' || dose.kind === 'own') && !finish && !opens.finish"
+        type="button"
+        class="link text-13 min-h-6"
+        @click="opens.finish = true"
+      >
+        How a set is finished…
+      </button>
+    </p>
     <FormFields
       v-if="dose.kind === 'form'"
       :dose="dose"
+      :item="item"
       @change="emit('change', $event, `${idPrefix}.form`)"
     />
     <StageFields

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { FormDose } from '~~/core/plan/doses/form'
+import { movesOf, readMoves, writeMoves } from '~~/core/plan/lines/moves'
+import { MEANT } from '~/domain/dose-fields'
 import { freshId } from '~~/core/kernel/ids'
 
 /** Sections of a form with their lengths, and the runs over them. */
-const props = defineProps<{ dose: FormDose }>()
+const props = defineProps<{ dose: FormDose; item?: string | undefined }>()
 const emit = defineEmits<{ change: [dose: FormDose] }>()
 
 const change = (values: Partial<FormDose>) => emit('change', { ...props.dose, ...values })
@@ -31,6 +33,47 @@ function removeSection(index: number) {
 function addRun() {
   change({ runs: [...props.dose.runs, { from: 1, to: props.dose.sections.length, times: 1, tempo: 1 }] })
 }
+const library = useLibraryStore()
+/** The moves that the form's item has for its sections, by the section's name or its place. */
+const known = computed(() => {
+  const { sections = [] } = library.items.get(props.item ?? '') ?? {}
+  return props.dose.sections.map(({ id }, s) =>
+    movesOf(((sections.find(({ name }) => name === id) ?? sections[s])?.moves ?? []).map(({ name }) => name)),
+  )
+})
+const mayTake = computed(
+  () => known.value.some((moves) => moves.length) && props.dose.sections.every(({ moves }) => !moves),
+)
+function takeMoves() {
+  change({
+    sections: props.dose.sections.map((section, s) =>
+      known.value[s]?.length ? { ...section, moves: known.value[s] } : section,
+    ),
+  })
+}
+function setMoves(index: number, line: string): string | undefined {
+  const read = readMoves(line, props.dose.sections[index]?.moves)
+  if (!read.ok) return read.message
+  change({
+    sections: props.dose.sections.map((section, s) => {
+      if (s !== index) return section
+      const { moves: _had, ...bare } = section
+      return read.value.length ? { ...bare, moves: read.value } : bare
+    }),
+  })
+  return undefined
+}
+function setMeant(index: number, event: Event) {
+  const meant = MEANT[(event.target as HTMLSelectElement).selectedIndex]?.value
+  change({
+    runs: props.dose.runs.map((run, r) => {
+      if (r !== index) return run
+      const { meant: _had, ...bare } = run
+      return meant ? { ...bare, meant } : bare
+    }),
+  })
+}
+const opensMoves = ref(false)
 const number = (event: Event) => Number((event.target as HTMLInputElement).value.replace(',', '.'))
 </script>
 
@@ -58,7 +101,27 @@ const number = (event: Event) => Number((event.target as HTMLInputElement).value
         ×
       </button>
     </div>
-    <button type="button" class="btn mt-1" @click="addSection">Add a section</button>
+    <div class="mt-1 flex flex-wrap gap-1">
+      <button type="button" class="btn" @click="addSection">Add a section</button>
+      <button v-if="mayTake" type="button" class="btn" @click="takeMoves">Take its moves</button>
+    </div>
+    <template v-for="(section, s) in dose.sections" :key="`moves ${section.id}`">
+      <TypedLine
+        v-if="section.moves || opensMoves"
+        :label="`Moves of section ${s + 1}`"
+        :written="writeMoves(section.moves ?? [])"
+        :take="(line) => setMoves(s, line)"
+        placeholder="low parry / step / punch"
+      />
+    </template>
+    <button
+      v-if="!opensMoves && dose.sections.some(({ moves }) => !moves)"
+      type="button"
+      class="link text-13 min-h-6"
+      @click="opensMoves = true"
+    >
+      Call it move by move…
+    </button>
     <h3 class="part">Runs</h3>
     <div v-for="(run, r) in dose.runs" :key="r" class="run">
       <input
@@ -109,6 +172,11 @@ const number = (event: Event) => Number((event.target as HTMLInputElement).value
       >
         ×
       </button>
+      <select class="field meant" :aria-label="`Run ${r + 1}, how it is meant`" @change="setMeant(r, $event)">
+        <option v-for="one in MEANT" :key="one.name" :selected="run.meant === one.value">
+          {{ one.name }}
+        </option>
+      </select>
     </div>
     <button type="button" class="btn mt-1" @click="addRun">Add a run</button>
   </div>
@@ -137,5 +205,8 @@ const number = (event: Event) => Number((event.target as HTMLInputElement).value
 }
 .field {
   padding: 0 4px;
+}
+.meant {
+  grid-column: 3 / 7;
 }
 </style>

@@ -19,35 +19,23 @@ const props = withDefaults(
 )
 const emit = defineEmits<{ change: [links: Link[] | undefined] }>()
 const library = useLibraryStore()
-const id = useId()
-const { typed, wrong, taken, leave } = useTypedLine(
-  () => writeLinks(props.links ?? []),
-  (line) => {
-    const read = readLinks(line, library.itemCalled, props.links)
-    if (!read.ok) return read.message
-    emit('change', read.links.length ? read.links : undefined)
-  },
-)
+function take(line: string): string | undefined {
+  const read = readLinks(line, library.itemCalled, props.links)
+  if (!read.ok) return read.message
+  emit('change', read.links.length ? read.links : undefined)
+  return undefined
+}
 </script>
 
 <template>
   <div class="links">
-    <label :for="id">{{ label }}</label>
     <p v-if="links" class="said" data-test="links">{{ linksWords(links) }}</p>
-    <textarea
-      :id="id"
-      v-model="typed"
-      class="field"
-      rows="1"
+    <TypedLine
+      :label="label"
+      :written="writeLinks(links ?? [])"
+      :take="take"
       :placeholder="paired ? 'A: jab / B: slip / B: cross' : 'step / kick / back'"
-      spellcheck="false"
-      :aria-invalid="wrong !== '' || undefined"
-      :aria-describedby="wrong ? `${id}-wrong` : undefined"
-      @change="taken"
-      @keydown.enter.prevent="taken"
-      @keydown.esc="leave"
     />
-    <p v-if="wrong" :id="`${id}-wrong`" class="wrong" role="alert">{{ wrong }}.</p>
     <div class="acts">
       <button
         v-if="steps.length && !links"
@@ -89,27 +77,14 @@ const { typed, wrong, taken, leave } = useTypedLine(
 .links {
   margin-top: 4px;
 }
-.links label {
-  font-size: 13px;
-  color: var(--color-ash);
-}
 .said {
   margin-bottom: 2px;
   font-weight: 560;
-}
-.links textarea {
-  width: 100%;
-  field-sizing: content;
-  resize: none;
 }
 .acts {
   display: flex;
   align-items: center;
   gap: 4px;
   margin-top: 3px;
-}
-.wrong {
-  font-size: 13px;
-  color: var(--color-brick-deep);
 }
 </style>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { hasRoles, type Dose } from '~~/core/plan/doses'
 import { atLayer } from '~~/core/curriculum/item'
-import type { CombinationPart, Link, Receives } from '~~/core/plan/places'
+import { readInstead, writeInstead } from '~~/core/plan/lines/instead'
+import type { CombinationPart, Instead, Link, Receives } from '~~/core/plan/places'
 
 /** What a board, a track or a stage says beside its item: the other role's work, the parts of a rep, and up to which layer. */
 interface Place {
@@ -11,6 +12,7 @@ interface Place {
   receives?: Receives | undefined
   parts?: readonly CombinationPart[] | undefined
   links?: readonly Link[] | undefined
+  instead?: readonly Instead[] | undefined
 }
 const props = withDefaults(
   defineProps<{
@@ -52,6 +54,13 @@ const SIDES: { value: Receives['side']; name: string }[] = [
 const open = ref(false)
 const isMade = computed(() => props.place.parts !== undefined)
 const opensLinks = ref(false)
+const opensInstead = ref(false)
+function takeInstead(text: string): string | undefined {
+  const read = readInstead(text, library.itemCalled, props.place.instead)
+  if (!read.ok) return read.message
+  emit('change', { instead: read.value.length ? read.value : undefined }, 'instead')
+  return undefined
+}
 /** The steps of what is worked at its layer. */
 const steps = computed(() => {
   const { technique, layer = 1 } = props.place
@@ -126,12 +135,35 @@ const steps = computed(() => {
       :label="named('Link by link')"
       @change="emit('change', { links: $event, parts: undefined }, 'links')"
     />
-    <p v-else-if="!inside || place.technique" class="flex flex-wrap gap-x-3">
-      <button v-if="!inside" type="button" class="link text-13 min-h-6" @click="open = true">
-        A rep is made of several…
-      </button>
-      <button type="button" class="link text-13 min-h-6" @click="opensLinks = true">
-        Call it link by link…
+    <TypedLine
+      v-if="place.instead || opensInstead"
+      :label="named('Instead, one to a line')"
+      :written="writeInstead(place.instead ?? [])"
+      :take="takeInstead"
+      :rows="2"
+      placeholder="alone: slow kicks at the wall"
+    />
+    <p class="flex flex-wrap gap-x-3">
+      <template v-if="!isMade && !open && !place.links && !opensLinks">
+        <button v-if="!inside" type="button" class="link text-13 min-h-6" @click="open = true">
+          A rep is made of several…
+        </button>
+        <button
+          v-if="!inside || place.technique"
+          type="button"
+          class="link text-13 min-h-6"
+          @click="opensLinks = true"
+        >
+          Call it link by link…
+        </button>
+      </template>
+      <button
+        v-if="!place.instead && !opensInstead"
+        type="button"
+        class="link text-13 min-h-6"
+        @click="opensInstead = true"
+      >
+        Instead…
       </button>
     </p>
   </div>

@@ -147,6 +147,7 @@ const ownDose = (track: Track) => track.dose ?? props.block.dose
           v-if="ownDose(track)"
           :dose="ownDose(track)!"
           worked
+          :item="track.technique"
           :id-prefix="`track-${t}`"
           @change="(dose, touch) => setDose(t, dose, touch)"
         />

@@ -1,45 +1,50 @@
 <script setup lang="ts">
-import { callAt, callsOf } from '~~/core/floor/call-mode'
-import type { Run } from '~~/core/floor/run'
+import type { CallNow } from '~~/core/floor/call-now'
 
 /** The call that is on, as large as it can be: on the floor, and on the wall. */
-const props = defineProps<{ calls: NonNullable<Run['calls']>; wall?: boolean }>()
-const clock = useClock()
-const all = computed(() => callsOf(props.calls.mode))
-const ms = computed(() => clock.now.value - props.calls.at)
-const isOn = computed(() => ms.value < props.calls.mode.sec * 1000)
-const now = computed(() => (isOn.value ? callAt(all.value, ms.value) : undefined))
-/** In a drill of reactions a call is there for a moment, and then there is nothing to see. */
-const SHOWN_MS = 1500
-const shown = computed(() => {
-  const call = now.value?.call
-  if (!call) return undefined
-  return props.calls.mode.kind === 'react' && ms.value - call.at > SHOWN_MS ? undefined : call
+const props = defineProps<{ now: CallNow; wall?: boolean }>()
+const text = computed(() => {
+  const { call } = props.now
+  return call ? (call.feint ? '…' : call.call) : 'ready'
 })
 </script>
 
 <template>
-  <section v-if="isOn" class="calls" :class="{ wall, feint: shown?.feint }" aria-live="off">
-    <b>{{ shown ? (shown.feint ? '…' : shown.call) : 'ready' }}</b>
-    <span v-if="shown?.answer">→ {{ shown.answer }}</span>
+  <section
+    class="calls"
+    :class="{ wall, feint: now.call?.feint, long: text.length > 9, longer: text.length > 18 }"
+    aria-label="The call"
+    aria-live="off"
+  >
+    <b>{{ text }}</b>
+    <span v-if="now.call?.answer">→ {{ now.call.answer }}</span>
   </section>
 </template>
 
 <style scoped>
 .calls {
   display: flex;
-  flex: none;
-  align-items: baseline;
-  gap: 24px;
-  padding: 2px 16px;
+  flex-direction: column;
+  justify-content: center;
+  min-width: 0;
+  height: 100%;
+  padding: 8px 20px;
   background: #f4ecdd;
   color: var(--color-hall);
 }
 .calls b {
-  font: 800 54px/62px var(--font-sans);
+  font: 800 min(150px, 11vw) / 1.05 var(--font-sans);
+  overflow-wrap: anywhere;
+}
+.calls.long b {
+  font-size: min(96px, 7.4vw);
+}
+.calls.longer b {
+  font-size: min(62px, 5vw);
 }
 .calls span {
-  font-size: 34px;
+  font-size: min(46px, 4vw);
+  line-height: 1.2;
 }
 .feint {
   background: #3a3028;
@@ -48,13 +53,33 @@ const shown = computed(() => {
 .wall {
   flex: 1;
   align-items: center;
-  justify-content: center;
 }
-.wall b {
+.calls.wall b {
   font-size: 22vh;
   line-height: 1;
 }
-.wall span {
+.calls.wall.long b {
+  font-size: 15vh;
+}
+.calls.wall span {
   font-size: 9vh;
+}
+@media (max-width: 760px) {
+  .calls:not(.wall) {
+    height: auto;
+    min-height: 130px;
+  }
+  .calls:not(.wall) b {
+    font-size: 21vw;
+  }
+  .calls.long:not(.wall) b {
+    font-size: 13vw;
+  }
+  .calls.longer:not(.wall) b {
+    font-size: 8vw;
+  }
+  .calls:not(.wall) span {
+    font-size: 26px;
+  }
 }
 </style>

@@ -6,6 +6,8 @@ defineProps<{
   call: Call
   /** How long the board and the class go on. */
   times?: string
+  /** How a version of an item is called. */
+  layerName?: (item: string, layer: number) => string
 }>()
 const MOST_PEGS = 20
 </script>
@@ -13,12 +15,13 @@ const MOST_PEGS = 20
 <template>
   <section class="call" :class="{ change: call.change }" aria-live="off">
     <div class="top">
-      <h2 :class="{ long: call.word.length > 10 }">{{ call.word }}</h2>
+      <h2 :class="{ long: call.word.length > 10, longer: call.word.length > 15 }">{{ call.word }}</h2>
       <span v-if="call.sides.length" class="slabs" aria-hidden="true">
         <i v-for="(side, s) in call.sides" :key="s" :class="{ lit: side.lit }" />
       </span>
     </div>
     <p class="line">{{ call.line }}</p>
+    <LinkChain v-if="call.chain.length" :lines="call.chain" :layer-name="layerName ?? (() => '')" />
     <div v-for="(count, c) in call.counts" :key="count.name" class="count" :class="{ small: c > 0 }">
       <span class="figure">
         {{ count.name }} <b>{{ count.n }}</b> of {{ count.of }}
@@ -65,6 +68,10 @@ h2 {
 }
 h2.long {
   font-size: min(54px, 4.6vw);
+}
+h2.longer {
+  font-size: min(44px, 3.6vw);
+  white-space: normal;
 }
 .slabs {
   display: flex;
@@ -227,7 +234,15 @@ h2.long {
   }
   h2,
   h2.long {
-    font-size: 38px;
+    font-size: 32px;
+    white-space: normal;
+  }
+  h2.longer {
+    font-size: 25px;
+  }
+  .times {
+    font-size: 16px;
+    line-height: 20px;
   }
   .slabs i {
     width: 14px;

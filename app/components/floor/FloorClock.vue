@@ -95,20 +95,18 @@ const parts = computed(() => props.figure.text.split(':'))
     display: block;
   }
   .clock {
-    justify-content: center;
-    font-size: 46vw;
-    line-height: 0.8;
-    padding: 8px 0 2px;
+    font-size: 25vw;
+    line-height: 0.85;
+    padding: 6px 0 2px;
   }
   .clock.long {
-    font-size: 35vw;
+    font-size: 19vw;
   }
   .of {
-    max-width: none;
+    max-width: 40vw;
     padding: 0;
-    font-size: 20px;
-    line-height: 22px;
-    text-align: center;
+    font-size: 18px;
+    line-height: 20px;
   }
 }
 @media (min-width: 500px) and (max-height: 500px) {

@@ -30,7 +30,7 @@ const forTwo = computed(() => {
     />
     <LazyDrillFigures v-if="shown.placed?.block.result" :block="shown.placed.block" hall />
     <template v-if="!ready && acts.leads.value">
-      <button type="button" class="tool" :disabled="!acts.undoable.value" @click="acts.undo">
+      <button type="button" class="tool undo" :disabled="!acts.undoable.value" @click="acts.undo">
         Undo<span>{{ acts.undoable.value ? ` ${acts.undoSays.value}` : '' }}</span>
       </button>
       <button
@@ -82,20 +82,35 @@ const forTwo = computed(() => {
 .tool:disabled {
   opacity: 0.45;
 }
-@media (max-width: 760px) {
+/* One row under the thumb: what finds no room is drawn in from the side. */
+@media (max-width: 760px), (max-height: 500px) {
   .tools {
-    order: -1;
+    flex: 1;
+    flex-wrap: nowrap;
     gap: 6px;
+    min-width: 0;
+    overflow-x: auto;
   }
-  .tool {
+  .tool,
+  .tools > :deep(.opener) {
+    flex: none;
     max-width: 150px;
     padding: 0 9px;
     font-size: 17px;
   }
-
+  .undo {
+    flex: 0 1 auto;
+    min-width: 66px;
+  }
   /* They are behind More. */
   .rare {
     display: none;
+  }
+}
+@media (max-width: 760px) {
+  .tools {
+    order: -1;
+    flex: none;
   }
 }
 </style>

@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { pieceOfGroup } from '~~/core/floor/called'
 import { inHall } from '~~/core/people/register'
 import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
 import { minutes } from '~~/core/kernel/time-text'
 import { countsSaid } from '~/domain/calls'
-import { cautionsOf, workOf, workedOf } from '~/domain/doing'
+import { pointsOf } from '~~/core/curriculum/showing'
+import { insteadSaid } from '~~/core/plan/lines/instead'
+import { cautionsOf, insteadOf, workOf, workedOf } from '~/domain/doing'
 
 /** What one group does now: its technique and layer, whom to mind, and the one thing to say. */
 const props = defineProps<{
@@ -23,6 +26,8 @@ const props = defineProps<{
   /** Before the first bow: what the group does in the first minutes, with its times. */
   first?: readonly { clock: string; what: string }[] | undefined
 }>()
+/** `card`: all that is to be shown of it is asked for. */
+const emit = defineEmits<{ card: [] }>()
 const store = useClassStore()
 const library = useLibraryStore()
 
@@ -73,33 +78,55 @@ const higher = computed(() => {
 const own = computed(() =>
   props.apart && atWork.value && props.now ? countsSaid(props.now, props.inMs) : '',
 )
+/** Its own link or move, where each has a dose of its own. */
+const piece = computed(() =>
+  props.apart && atWork.value && props.now
+    ? pieceOfGroup(props.now, props.inMs, store.run?.counted ?? 0)
+    : undefined,
+)
 /** Where the groups do different things each has its own caution, before it works. */
 const cautions = computed(() =>
   props.cares && worked.value && atWork.value
     ? cautionsOf(worked.value, (item, at) => library.itemAt(item, at)?.hazard)
     : [],
 )
+/** The points of this version first; the line turns to the next with each set, round or stage. */
 const point = computed(() => {
-  if (waiting.value || holding.value) return ''
   const item = library.items.get(technique.value ?? '')
-  const layerNumber = worked.value?.layer ?? 1
-  return item?.layers[layerNumber - 1]?.points[0] ?? item?.keyPoints[0] ?? ''
+  if (!atWork.value || !item) return ''
+  const all = pointsOf(item, worked.value?.layer ?? 1)
+  const { set, round, stage = 0 } = props.now?.span ?? {}
+  return all[((set ?? round ?? 1) - 1 + stage) % Math.max(1, all.length)] ?? ''
 })
+/** What is done instead; alone only where somebody is left over. */
+const instead = computed(() =>
+  atWork.value
+    ? insteadOf(block.value, props.group.id, props.now).filter(
+        (one) => one.if !== 'home' && (one.if !== 'alone' || count.value % 2 === 1),
+      )
+    : [],
+)
 </script>
 
 <template>
   <article class="column" :class="{ waiting, tight }" :aria-label="group.name">
-    <div class="sash-row">
+    <button
+      type="button"
+      class="sash-row"
+      :aria-label="`${group.name}, ${count} here: what is to be shown`"
+      :disabled="!worked"
+      @click="emit('card')"
+    >
       <Sash :ranks="group.ranks" tall fill class="wide" />
       <Sash :ranks="group.ranks" stack class="narrow" />
-      <span class="count" :aria-label="`${count} here`">{{ count }}</span>
-    </div>
+      <span class="count">{{ count }}</span>
+    </button>
     <ol v-if="first" class="first">
       <li v-for="one in first" :key="one.clock">
         <i>{{ one.clock }}</i> <b>{{ one.what }}</b>
       </li>
     </ol>
-    <div v-else class="text">
+    <div v-else class="text" @click="emit('card')">
       <h3 v-if="!isSaid">{{ title }}</h3>
       <p class="layer">
         {{ layer }}<template v-if="waiting || (holding && now?.waitMs)"> {{ waitsFor }}</template>
@@ -112,10 +139,14 @@ const point = computed(() => {
         {{ notes[0]?.name.split(' ')[0] }}: {{ notes[0]?.floorNote
         }}<template v-if="notes.length > 1"> +{{ notes.length - 1 }}</template>
       </p>
+      <p v-if="piece" class="piece">
+        {{ piece.says.say }} <small>{{ piece.number }} of {{ piece.of }}</small>
+        <span v-if="piece.says.cue">{{ piece.says.cue }}</span>
+      </p>
       <p v-if="own" class="own">{{ own }}</p>
       <p v-if="cautions.length" class="care"><b>Care.</b> {{ cautions.join(' ') }}</p>
       <BesideLine v-if="!shared && now" :now="now" />
-      <button v-if="higher" type="button" class="higher" @click="isGiving = true">{{ higher }}</button>
+      <button v-if="higher" type="button" class="higher" @click.stop="isGiving = true">{{ higher }}</button>
       <LazyOwnLayers
         v-if="isGiving && range"
         :item="technique ?? ''"
@@ -123,6 +154,7 @@ const point = computed(() => {
         :students="members.filter(({ id }) => inHall(store.register.get(id)))"
         @leave="isGiving = false"
       />
+      <p v-for="one in instead" :key="one.do" class="instead">{{ insteadSaid(one) }}</p>
       <p class="point">{{ point }}</p>
     </div>
   </article>
@@ -139,6 +171,20 @@ const point = computed(() => {
   text-overflow: ellipsis;
   white-space: nowrap;
   border: 1.5px solid #75604a;
+}
+.piece {
+  flex: none;
+  font: 720 26px/30px var(--font-sans);
+  color: var(--color-hall-gilt);
+}
+.piece small {
+  white-space: nowrap;
+}
+.piece small,
+.piece span {
+  font-size: 17px;
+  font-weight: 500;
+  color: var(--color-hall-ash);
 }
 .first {
   min-height: 0;
@@ -171,6 +217,7 @@ const point = computed(() => {
 }
 .sash-row {
   display: flex;
+  text-align: center;
   outline: 1.5px solid #8d7a63;
 }
 .narrow {
@@ -190,6 +237,15 @@ const point = computed(() => {
   min-height: 0;
   padding: 4px 13px 3px;
   overflow: hidden;
+}
+.instead {
+  flex: none;
+  overflow: hidden;
+  font-size: 18px;
+  line-height: 22px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  color: var(--color-hall-harbour);
 }
 .own {
   font-size: 18px;
@@ -261,6 +317,7 @@ h3 {
 .tight .count {
   line-height: 30px;
 }
+/* In one hand every group is a row of its own, as low as it can be. */
 @media (max-width: 760px), (max-height: 500px) {
   .column {
     flex-direction: row;
@@ -271,23 +328,50 @@ h3 {
   }
   .narrow {
     display: flex;
-    width: 78px;
-  }
-  h3 {
-    font-size: 22px;
-    line-height: 25px;
-  }
-  .layer {
-    font-size: 20px;
-    line-height: 23px;
+    width: 58px;
+    font-size: 11px;
   }
   .text {
-    padding: 6px 10px;
+    display: block;
+    padding: 2px 9px 3px;
   }
-  .note,
-  .point {
-    font-size: 20px;
+  h3,
+  .layer {
+    display: inline;
+    font-size: 19px;
     line-height: 23px;
+  }
+  .layer {
+    margin-left: 7px;
+    font-size: 16px;
+  }
+  .point,
+  .note,
+  .instead,
+  .care,
+  .own {
+    padding: 0;
+    overflow: hidden;
+    font-size: 17px;
+    line-height: 20px;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .care {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    font-size: 15px;
+    line-height: 18px;
+    white-space: normal;
+  }
+  .piece {
+    font-size: 21px;
+    line-height: 25px;
+  }
+  .first {
+    font-size: 17px;
+    line-height: 22px;
   }
 }
 </style>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { pieceOfGroup } from '~~/core/floor/called'
 import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
 import type { WallView } from '~~/core/floor/wall'
 import type { Block } from '~~/core/plan/schema'
 import { countsSaid, isApart } from '~/domain/calls'
-import { workedOf, workOf } from '~/domain/doing'
+import { insteadOf, workedOf, workOf } from '~/domain/doing'
 
 /** What one group does, in letters for twelve metres: no head is counted and nobody is named. */
 const props = defineProps<{
@@ -14,6 +15,8 @@ const props = defineProps<{
   /** Ms into the board. */
   inMs: number
   view: WallView
+  /** How much is called by word of what is on. */
+  counted?: number
 }>()
 const worked = computed(() => workedOf(props.now))
 const waits = computed(() => ['idle', 'holding'].includes(props.now?.shown?.span.kind ?? ''))
@@ -26,9 +29,20 @@ const title = computed(() =>
 const own = computed(() =>
   props.now && props.block && !waits.value && isApart(props.block) ? countsSaid(props.now, props.inMs) : '',
 )
+const piece = computed(() =>
+  props.now && props.block && !waits.value && isApart(props.block)
+    ? pieceOfGroup(props.now, props.inMs, props.counted ?? 0)
+    : undefined,
+)
 /** What all work stands in the title of the board already. */
 const isSaid = computed(
   () => props.block?.mode === 'together' && !waits.value && props.block.title.includes(title.value),
+)
+/** What those who follow from home do: as the board says, else alone. */
+const atHome = computed(
+  () =>
+    insteadOf(props.block, props.group.id, props.now).find((one) => one.if === 'home')?.do ??
+    item.value?.soloForm,
 )
 const bands = computed(() =>
   props.group.ranks.map(
@@ -47,8 +61,9 @@ const bands = computed(() =>
     </div>
     <h3 v-if="!isSaid">{{ title }}</h3>
     <p class="layer">{{ layer?.name }}</p>
+    <p v-if="piece" class="piece">{{ piece.says.say }}</p>
     <p v-if="own" class="layer own">{{ own }}</p>
-    <p v-if="view.home && item?.soloForm && !waits" class="home">At home: {{ item.soloForm }}</p>
+    <p v-if="view.home && atHome && !waits" class="home">At home: {{ atHome }}</p>
     <p v-else class="point">{{ layer?.point }}</p>
   </article>
 </template>
@@ -80,6 +95,11 @@ h3 {
   padding: 1vh 1vw 0;
   font: 660 min(5vh, 2.9vw) / 1.05 var(--font-serif);
   color: #fff;
+}
+.piece {
+  padding: 0.5vh 1vw 0;
+  font: 720 max(36px, 4.4vh) / 1.1 var(--font-sans);
+  color: var(--color-hall-gilt);
 }
 .layer,
 .point,

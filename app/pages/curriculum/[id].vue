@@ -203,6 +203,17 @@ const asked = computed(() =>
             @update:model-value="change({ why: $event })"
           />
         </section>
+        <section aria-labelledby="meets">
+          <h2 id="meets" class="text-17">What meets what</h2>
+          <InPlace
+            :model-value="item.meets"
+            label="What meets what"
+            placeholder="the ball of the foot meets the pad, at the height of the belt"
+            optional
+            :readonly="readonly"
+            @update:model-value="change({ meets: $event })"
+          />
+        </section>
         <ItemFigures :item="item" :readonly="readonly" @change="change" />
         <section v-if="item.partner !== 'solo'" aria-labelledby="solo">
           <h2 id="solo" class="text-17">Without a partner</h2>

@@ -128,6 +128,7 @@ export const form: DoseKind<FormDose> = {
         work.begins = true
         work.word = dose.by === 'word'
         work.sections = sections
+        work.meant = run.meant
         if (steps.length) work.steps = steps
         out.push(work)
         at += ms

@@ -66,13 +66,32 @@ describe('what stands beside the clock', () => {
     ])
   })
 
-  it('by word all of the rep stands there to be called, each link with who does it', () => {
+  it('in a chain of two each has a line of their own, with the link that is called', () => {
     const links = [{ say: 'jab' }, { say: 'slip', by: 'B', side: 'none' }]
     const dose = count(4, { roles: 2, by: 'word', roleNames: ['attacks', 'answers'] })
     const made = plan([block('b', { technique: 'kick', links, dose })])
-    expect(call(made, 0.5).line).toBe(
-      'attacks: jab / answers: slip, no side · A attacks, B answers. Swap after it',
-    )
+    const { word, line, chain } = call(made, 0.5)
+    expect([word, line]).toEqual(['jab', '1 of 2 · A attacks, B answers. Swap after it'])
+    expect(
+      chain.map(({ who, pieces }) => [who, ...pieces.map(({ say, isNow }) => (isNow ? `(${say})` : say))]),
+    ).toEqual([
+      ['attacks', '(jab)'],
+      ['answers', 'slip'],
+    ])
+  })
+
+  it('a link on the other side is said with that side, on the second side too', () => {
+    const links = [{ say: 'step', side: 'other' }, { say: 'kick' }]
+    const made = plan([block('b', { technique: 'kick', links, dose: count(2, { tempoSec: 4, sides: 2 }) })])
+    expect(call(made, 0.5).line).toBe('1 of 2 · left side')
+    expect(call(made, 3).line).toBe('2 of 2 · right side')
+    expect(call(made, 13.5).line).toBe('1 of 2 · right side')
+    const alternate = count(2, { tempoSec: 4, alternate: true })
+    const swinging = plan([block('b', { technique: 'kick', links, dose: alternate })])
+    expect([0.5, 4.5].map((sec) => call(swinging, sec).line)).toEqual([
+      '1 of 2 · left side',
+      '1 of 2 · right side',
+    ])
   })
 
   it('partners who trade: each rep of their own, out of what each does', () => {
