@@ -1,6 +1,8 @@
+import { pressOf } from '~~/core/floor/by-word'
+import { linksInOrder, sideNow } from '~~/core/floor/called'
 import { callNow } from '~~/core/floor/call-now'
 import { isShouted, loudnessOf, soundsAhead, type SoundAhead } from '~~/core/floor/sounds-ahead'
-import { callWords, linkSaid } from '~~/core/formats/call-words'
+import { shoutOf, spokenOf } from '~~/core/formats/voice'
 import { SAMPLE_RATE, soundOf } from '~~/core/formats/wav'
 import type { Cue, CueKind } from '~~/core/plan/cues'
 import { segmentAt } from '~~/core/floor/segment'
@@ -97,28 +99,24 @@ export function useFloorSound() {
     if (dose?.kind === 'count') return { reps: dose.reps, sets: dose.sets }
     return { reps: run ? (segmentAt(run.timeline, run.position)?.called?.span.count ?? 0) : 0, sets: 1 }
   }
+  const blockOf = (cue: Cue) => store.run?.plan.blocks.find(({ id }) => id === cue.block)
+  const countVoice = computed(() => ({
+    words: settings.value?.countWords ?? [],
+    shout: settings.value?.shout ?? ('last' as const),
+  }))
+  /** As the board says, else as this device wishes. */
   const gainOf = (cue: Cue) => {
-    const { reps, sets } = setOf(cue)
-    const shouted = isShouted(cue, reps, settings.value?.shout ?? 'last')
-    return wishes.value.volume * loudnessOf(cue, sets, wishes.value.rises) * (shouted ? 1 : 0.8)
+    const of = setOf(cue)
+    const block = blockOf(cue)
+    const shouted = isShouted(cue, of.reps, shoutOf(block, countVoice.value))
+    const rises = block?.voice?.loud ?? (wishes.value.rises ? 'sets' : 'even')
+    return wishes.value.volume * loudnessOf(cue, of, rises) * (shouted ? 1 : 0.8)
   }
-  /** What is spoken of a call; nothing where the board counts something else, or nothing. */
-  function wordsOf(cue: Cue): string {
-    const words = settings.value?.countWords ?? []
+  const names = { item: library.itemName, layer: library.layerName }
+  function say(cue: Cue, said?: string) {
     const { run } = store
-    if (!run) return ''
-    const { count = 'reps' } = run.plan.blocks.find(({ id }) => id === cue.block)?.voice ?? {}
-    if (cue.kind === 'rep' || cue.kind === 'link') {
-      if (count === 'off') return ''
-      if (count === 'links') return linkSaid(cue, run.plan) ?? ''
-      if (cue.kind === 'link') return ''
-      if (cue.n !== undefined) return words[(cue.n - 1) % words.length] ?? String(cue.n)
-    }
-    return callWords(cue, run.plan, { item: library.itemName, layer: library.layerName })
-  }
-  function say(cue: Cue) {
-    if (!wishes.value.speaks || !hasVoice.value) return
-    const words = wordsOf(cue)
+    if (!wishes.value.speaks || !hasVoice.value || !run) return
+    const words = said ?? spokenOf(cue, run.plan, names, countVoice.value, setOf(cue).reps)
     if (!words) return
     const spoken = new SpeechSynthesisUtterance(words)
     spoken.volume = wishes.value.volume
@@ -132,7 +130,8 @@ export function useFloorSound() {
     navigator.vibrate?.(cue.kind === 'stop' || cue.kind === 'end' ? [200, 80, 200] : 160)
   }
 
-  const keyOf = ({ at, cue }: SoundAhead) => `${Math.round(at)} ${cue.kind} ${cue.track ?? ''}`
+  const keyOf = ({ at, cue, say: said = '' }: SoundAhead) =>
+    `${Math.round(at)} ${cue.kind} ${cue.track ?? ''} ${said}`
   /** Gives the audio clock what comes next, and takes back what comes no more. */
   function look() {
     const { run } = store
@@ -151,7 +150,8 @@ export function useFloorSound() {
     })
     for (const one of ahead) {
       if (given.some((had) => isSame(had, one))) continue
-      const buffer = isOn && !isSilent && context ? bufferOf?.(one.cue.kind) : undefined
+      const buffer =
+        isOn && !isSilent && context && one.say === undefined ? bufferOf?.(one.cue.kind) : undefined
       const source =
         buffer && context
           ? playAt(context, buffer, {
@@ -160,7 +160,7 @@ export function useFloorSound() {
             })
           : undefined
       const timer = window.setTimeout(
-        () => (wishes.value.isSilent ? show(one.cue) : say(one.cue)),
+        () => (wishes.value.isSilent ? one.say === undefined && show(one.cue) : say(one.cue, one.say)),
         Math.max(0, one.at - now),
       )
       given.push({ key: keyOf(one), at: one.at, source, timer })
@@ -196,12 +196,33 @@ export function useFloorSound() {
     if (wishes.value.isSilent) show(cue)
     else say(cue)
   }
-  /** A rep called by word ticks as it is called. */
+  /** The cue of what was called by word: a rep, a link of it, or a move. */
+  function calledByWord(press: number): Cue {
+    const { placed, called } = store.now ?? {}
+    if (!called) return { at: 0, kind: 'rep', n: press }
+    const { rep, link } = pressOf(called, press)
+    const at = { at: 0, ...(placed ? { block: placed.block.id } : {}) }
+    const { stage, set, steps } = called.span
+    const step = steps?.[press - 1]
+    if (step) return { ...at, kind: 'step', section: step.section, move: step.move }
+    const number = linksInOrder(called)[link - 1]?.number
+    const side = sideNow(called)
+    return {
+      ...at,
+      kind: link > 1 ? 'link' : 'rep',
+      n: rep,
+      ...(number === undefined ? {} : { link: number }),
+      ...(stage === undefined ? {} : { stage }),
+      ...(set === undefined ? {} : { set }),
+      ...(side ? { side } : {}),
+    }
+  }
+  /** What is called by word ticks, and is said, as it is called. */
   watch(
     () => [store.run?.counted, store.run?.waitsFor] as const,
     ([counted, waits], [before]) => {
       if (waits !== 'count' || !counted || counted <= (before ?? 0) || !wishes.value.isOn) return
-      const cue: Cue = { at: 0, kind: 'rep', n: counted }
+      const cue = calledByWord(counted)
       playNow('rep')
       if (!wishes.value.isSilent) say(cue)
     },

@@ -93,9 +93,9 @@ export function callOf(now: FloorNow, plan: Plan): Call {
     case 'move':
       return { ...plain('Move on', 'to the next station'), change: true }
     case 'talk':
-      return plain(unworked(now.placed.block), now.placed.block.notes ?? '')
+      return plain(unworked(now.placed.block))
     case 'active':
-      return plain(TIMED[now.placed.block.phase], now.placed.block.notes ?? '')
+      return plain(TIMED[now.placed.block.phase])
     case 'idle':
     case 'holding':
     case 'stop':

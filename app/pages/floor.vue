@@ -197,7 +197,13 @@ const nextAt = computed(() =>
       <main
         v-else
         class="stage"
-        :class="{ many: plan.groups.length > 4, stepped: form ?? isTold, calling, showing: isShowing }"
+        :class="{
+          many: plan.groups.length > 4,
+          stepped: form ?? isTold,
+          calling,
+          showing: isShowing,
+          named: call.chain.length > 0,
+        }"
       >
         <div class="say">
           <span v-if="shown.placed" class="tag">{{ PHASES[shown.placed.block.phase].mark }}</span>
@@ -224,14 +230,14 @@ const nextAt = computed(() =>
         </div>
         <FloorWords :says="words.says" :notes="words.notes" />
         <NowLine
-          v-if="!ready && !shown.inTransition && !calling"
+          v-if="!ready && !shown.inTransition && !calling && !isShowing"
           :now="shown"
           :shared="isShared"
           :watched="watched"
         />
         <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
         <FloorNotices v-if="isTold" :notices="store.data.notices" />
-        <p v-if="caution" class="care"><b>Care.</b> {{ caution }}</p>
+        <p v-if="caution && !isShowing" class="care"><b>Care.</b> {{ caution }}</p>
         <ShowCards v-if="isShowing" :now="shown" :groups="plan.groups" :first-side="firstSide" />
         <div
           v-else
@@ -418,6 +424,22 @@ const nextAt = computed(() =>
     min-height: 150px;
   }
 }
+/* Where links or moves are called, they are the largest thing, and the clock stands beside them. */
+@media (min-width: 761px) {
+  .named .middle {
+    grid-template-columns: minmax(0, 0.62fr) minmax(0, 1fr);
+  }
+  .named .middle :deep(.clock),
+  .named .middle :deep(.clock.long) {
+    font-size: min(13vw, 110cqh);
+  }
+  .named .middle :deep(h2) {
+    font-size: min(84px, 6.4vw);
+  }
+  .named .middle :deep(h2.longer) {
+    font-size: min(62px, 5vw);
+  }
+}
 /* What is shown wants the room of the clock. */
 @media (min-width: 761px) {
   .showing .middle {
@@ -456,8 +478,31 @@ const nextAt = computed(() =>
     flex: none;
     container-type: normal;
   }
-  .calling .middle {
+  .calling .middle,
+  .named .middle {
     display: block;
+  }
+  .named .middle :deep(.figure) {
+    position: absolute;
+    right: 8px;
+  }
+  .named .middle :deep(.clock),
+  .named .middle :deep(.clock.long) {
+    font-size: 52px;
+  }
+  .named .middle :deep(.of) {
+    text-align: right;
+  }
+  .named .middle :deep(.top) {
+    margin-right: 120px;
+    min-height: 76px;
+  }
+  .named .middle :deep(h2) {
+    font-size: 42px;
+    line-height: 1;
+  }
+  .named .middle :deep(h2.longer) {
+    font-size: 31px;
   }
   .care {
     white-space: normal;

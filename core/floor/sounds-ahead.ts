@@ -2,7 +2,7 @@ import { keptWith } from '../kernel/kept-with'
 import type { Cue, CueKind } from '../plan/cues'
 import { cuesOf } from '../plan/cues'
 import type { Timeline } from '../plan/timeline'
-import { toMs } from '../kernel/units'
+import { toMs, toSec } from '../kernel/units'
 import { isPressed, lastsUntilTold } from './by-word'
 import { remaining } from './course'
 import type { Run } from './run'
@@ -12,6 +12,8 @@ import { segmentAt, workBegins, type Segment } from './segment'
 export interface SoundAhead {
   at: number
   cue: Cue
+  /** Said, and not rung: what no cue of the plan is. */
+  say?: string
 }
 
 /** Calls that are about the end of what is on: they move with it. */
@@ -35,11 +37,14 @@ export function soundsAhead(run: Run, now: number, ms: number): SoundAhead[] {
   const endsAt = Math.max(position, segment.to + moreMs)
   const out: SoundAhead[] = []
   const until = now + ms
-  const add = (at: number, cue: Cue) => {
-    if (at >= now && at < until) out.push({ at, cue })
+  const add = (at: number, cue: Cue, say?: string) => {
+    if (at >= now && at < until) out.push(say === undefined ? { at, cue } : { at, cue, say })
   }
   let wall = now
   let toldAt = lastingAt(timeline, position)?.to ?? Infinity
+  for (const extra of repsBeyond(run, segment.to)) add(now + extra.at - position, extra.cue)
+  for (const said of saidIn(segment, endsAt))
+    if (said.at >= position) add(now + said.at - position, said.cue, said.say)
   for (const [from, to] of remaining({ timeline, skipped: run.skipped }, position)) {
     if (wall >= until) break
     for (const cue of cuesIn(timeline)) {
@@ -60,7 +65,6 @@ export function soundsAhead(run: Run, now: number, ms: number): SoundAhead[] {
       if (lasts) toldAt = Math.min(toldAt, lasts.to)
       add(wall + moved - from, cue)
     }
-    if (wall === now) for (const extra of repsBeyond(run, segment.to)) add(wall + extra.at - from, extra.cue)
     wall += to - from
   }
   return inOrder(out)
@@ -97,10 +101,38 @@ function repsBeyond({ timeline, position, moreMs }: Run, end: number): { at: num
   }))
 }
 
-/** How loud a call is, 0 to 1: where loudness rises, the first set is half as loud as the last. */
-export function loudnessOf(cue: Cue, sets: number, rises: boolean): number {
-  if (!rises || cue.kind !== 'rep' || sets < 2 || cue.set === undefined) return 1
-  return 0.5 + (0.5 * (cue.set - 1)) / (sets - 1)
+const READY_MS = 3000
+/**
+ * What a voice says of a stretch beyond its cues: *ready* and the number before the next set, and a hold by the second where the board says how it
+ * is counted. A hold that ends by the clock is counted down, one that lasts until the word up.
+ */
+function saidIn({ placed, called, from, to }: Segment, endsAt: number): (SoundAhead & { say: string })[] {
+  if (!called) return []
+  const { span } = called
+  const { block } = placed
+  const cue: Cue = { at: toSec(to), kind: 'rest', block: block.id }
+  const number = span.set ?? span.round
+  if ((span.kind === 'rest' || span.kind === 'breather') && number !== undefined && span.ms > READY_MS)
+    return [{ at: endsAt - READY_MS, cue, say: `ready, ${span.round ? 'round' : 'set'} ${number}` }]
+  if (span.kind !== 'hold' || !block.voice || block.voice.count === 'off') return []
+  const seconds = Math.floor((endsAt - from) / 1000)
+  return Array.from({ length: Math.max(0, seconds - 1) }, (_, s) =>
+    span.word
+      ? { at: from + (s + 1) * 1000, cue, say: String(s + 1) }
+      : { at: endsAt - (s + 1) * 1000, cue, say: String(s + 1) },
+  )
+}
+
+/** How loud a call is, 0 to 1: where it rises by sets or by reps, the first is half as loud as the last. */
+export function loudnessOf(
+  cue: Cue,
+  { sets, reps }: { sets: number; reps: number },
+  rises: 'even' | 'sets' | 'reps',
+): number {
+  if (cue.kind !== 'rep' || rises === 'even') return 1
+  const [at, of] = rises === 'sets' ? [cue.set, sets] : [cue.n, reps]
+  if (at === undefined || of < 2) return 1
+  return 0.5 + (0.5 * (Math.min(at, of) - 1)) / (of - 1)
 }
 
 /** Whether a rep is shouted. */

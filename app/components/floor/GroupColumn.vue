@@ -127,10 +127,12 @@ const instead = computed(() =>
       </li>
     </ol>
     <div v-else class="text" @click="emit('card')">
-      <h3 v-if="!isSaid">{{ title }}</h3>
-      <p class="layer">
-        {{ layer }}<template v-if="waiting || (holding && now?.waitMs)"> {{ waitsFor }}</template>
-      </p>
+      <div class="head">
+        <h3 v-if="!isSaid">{{ title }}</h3>
+        <p class="layer">
+          {{ layer }}<template v-if="waiting || (holding && now?.waitMs)"> {{ waitsFor }}</template>
+        </p>
+      </div>
       <p
         v-if="notes.length"
         class="note"
@@ -342,8 +344,15 @@ h3 {
     line-height: 23px;
   }
   .layer {
-    margin-left: 7px;
     font-size: 16px;
+  }
+  h3 + .layer {
+    margin-left: 7px;
+  }
+  .head {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
   }
   .point,
   .note,

@@ -73,6 +73,19 @@ const notes = computed(() => here.value.filter(({ floorNote }) => floorNote))
   background: var(--color-hall-panel);
   border: 1px solid var(--color-hall-line);
 }
+/* A wide card is read in columns. */
+@media (min-width: 761px) {
+  .card {
+    column-width: 400px;
+    column-gap: 28px;
+  }
+  header,
+  li,
+  dl,
+  p {
+    break-inside: avoid;
+  }
+}
 header {
   display: flex;
   flex-wrap: wrap;

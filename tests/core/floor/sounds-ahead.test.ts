@@ -66,8 +66,39 @@ describe('what is heard next', () => {
 
 it('a set is louder than the last where that is wished', () => {
   const cue = (set: number) => ({ at: 0, kind: 'rep' as const, set, n: 1 })
-  expect([1, 2, 3].map((set) => loudnessOf(cue(set), 3, true))).toEqual([0.5, 0.75, 1])
-  expect(loudnessOf(cue(1), 3, false)).toBe(1)
+  const of = { sets: 3, reps: 5 }
+  expect([1, 2, 3].map((set) => loudnessOf(cue(set), of, 'sets'))).toEqual([0.5, 0.75, 1])
+  expect(loudnessOf(cue(1), of, 'even')).toBe(1)
+  const rep = (n: number) => ({ at: 0, kind: 'rep' as const, set: 1, n })
+  expect([1, 3, 5, 6].map((n) => loudnessOf(rep(n), of, 'reps'))).toEqual([0.5, 0.75, 1, 1])
+})
+
+describe('what a voice says beyond the calls', () => {
+  const saidIn = (held: Plan, sec: number, ahead: number) => {
+    const now = START + sec * 1000
+    return soundsAhead(replay(held, [act('start', 0)], now), now, ahead * 1000).flatMap(({ at, say }) =>
+      say === undefined ? [] : [`${(at - START) / 1000} ${say}`],
+    )
+  }
+  it('ready, and the number, before the next round', () => {
+    expect(saidIn(rounds, 62, 20)).toEqual(['77 ready, round 2'])
+    expect(saidIn(rounds, 30, 20)).toEqual([])
+  })
+  it('a hold by the second, down by the clock and up to the word, where its count is asked for', () => {
+    const hold = (by: string, voice?: object) =>
+      plan([
+        block('h', {
+          technique: 'kick',
+          dose: { kind: 'hold', holdSec: 5, by },
+          ...(voice ? { voice } : {}),
+        }),
+      ])
+    const asked = { count: 'reps' }
+    expect(saidIn(hold('clock', asked), 0, 6)).toEqual(['1 4', '2 3', '3 2', '4 1'])
+    expect(saidIn(hold('word', asked), 0, 6)).toEqual(['1 1', '2 2', '3 3', '4 4'])
+    expect(saidIn(hold('clock'), 0, 6)).toEqual([])
+    expect(saidIn(hold('clock', { count: 'off' }), 0, 6)).toEqual([])
+  })
 })
 
 it('shouts are on every rep, the last, or none', () => {
