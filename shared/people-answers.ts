@@ -28,6 +28,8 @@ export const rosterStudentSchema = z.object({
   layers: z.record(id, count),
   /** Guests are on the register of one class. */
   kind: z.enum(['member', 'visitor', 'trial']),
+  /** When they were corrected, praised or marked last; for those who teach. */
+  lastSeen: ms.nullish(),
 })
 export type RosterStudent = z.infer<typeof rosterStudentSchema>
 export const rosterSchema = z.array(rosterStudentSchema)

@@ -3,7 +3,7 @@ import { Toaster } from 'vue-sonner'
 import 'vue-sonner/style.css'
 import { toasterIsThere } from '~/domain/toast'
 
-/** Where toasts come up. In the hall the keys are at the bottom edge: what is told comes from the top, and is dark. */
+/** Where toasts come up. In the hall the keys are at the bottom edge: what is told comes over the beam, and is dark. */
 const route = useRoute()
 const inHall = computed(() => route.path === '/floor')
 const PLAIN = { fontFamily: 'var(--font-sans)' }
@@ -24,8 +24,8 @@ onMounted(toasterIsThere)
 <template>
   <Toaster
     :position="inHall ? 'top-center' : 'bottom-center'"
-    :offset="inHall ? '96px' : undefined"
-    :mobile-offset="inHall ? '84px' : undefined"
+    :offset="inHall ? '12px' : undefined"
+    :mobile-offset="inHall ? '8px' : undefined"
     :toast-options="{ style: inHall ? HALL : PLAIN }"
   />
 </template>

@@ -1,5 +1,10 @@
 import { toast } from '~/domain/toast'
 import type { Correction } from '~~/core/people/corrections'
+import { unseenFirst } from '~~/core/people/unseen'
+import type { Block } from '~~/core/plan/schema'
+
+/** Who is spoken to on the way in was seen in this class. */
+const BEFORE_THE_BOW_MS = 20 * 60_000
 
 /** What stays open of who is here, at some items of the class that is open; and the telling that it was seen, again or right. */
 export function useWatch() {
@@ -27,5 +32,21 @@ export function useWatch() {
       action: { label: 'Undo', onClick: () => store.see({ kind: 'undo', undoes: id }) },
     })
   }
-  return { firstName, openAt, tell }
+  /** What a student works at a board: their group's own where it is cut, else the board's. */
+  function placeOf(id: string, block: Block): { item: string | undefined; layer: number } {
+    const student = store.data?.roster.find((one) => one.id === id)
+    const group = student && store.groupOnFloor(student)
+    const own = block.tracks?.find(({ groups }) => group && groups.includes(group.id))
+    const { technique, layer = 1 } = own ?? block
+    return { item: technique, layer }
+  }
+  /** Who is here, those first who were not looked at in this class. */
+  const looked = computed(() =>
+    unseenFirst(
+      store.taking,
+      store.data?.sightings ?? [],
+      (store.run?.startedAt ?? store.data?.startsAt ?? 0) - BEFORE_THE_BOW_MS,
+    ),
+  )
+  return { firstName, openAt, tell, placeOf, looked }
 }

@@ -73,6 +73,7 @@ const times = computed(() => {
   return `${board}${board ? 'c' : 'C'}lass ${minutes(at.toEndMs)} left`
 })
 const acts = useFloorActs()
+const teaches = useMayWrite()
 /** Walls in this browser hear of every act from here, whether the server can be reached or not. */
 const walls = new BroadcastChannel(WALL_CHANNEL)
 watch(
@@ -237,6 +238,7 @@ const nextAt = computed(() =>
         />
         <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
         <FloorNotices v-if="isTold" :notices="store.data.notices" />
+        <NextClasses v-if="!ready && !shown.coming && !shown.inTransition" />
         <p v-if="caution && !isShowing" class="care"><b>Care.</b> {{ caution }}</p>
         <ShowCards v-if="isShowing" :now="shown" :groups="plan.groups" :first-side="firstSide" />
         <div
@@ -261,6 +263,11 @@ const nextAt = computed(() =>
             @card="asked = g"
           />
         </div>
+        <UnseenRow
+          v-if="teaches && !ready && shown.placed && watched.length"
+          :block="shown.placed.block"
+          :items="watched"
+        />
         <div class="line">
           <p class="next">
             <template v-if="next">
@@ -425,7 +432,7 @@ const nextAt = computed(() =>
   }
 }
 /* Where links or moves are called, they are the largest thing, and the clock stands beside them. */
-@media (min-width: 761px) {
+@media (min-width: 761px) and (min-height: 501px) {
   .named .middle {
     grid-template-columns: minmax(0, 0.62fr) minmax(0, 1fr);
   }
@@ -434,10 +441,15 @@ const nextAt = computed(() =>
     font-size: min(13vw, 110cqh);
   }
   .named .middle :deep(h2) {
-    font-size: min(84px, 6.4vw);
+    font-size: min(84px, 6.4vw, 34cqh);
   }
   .named .middle :deep(h2.longer) {
-    font-size: min(62px, 5vw);
+    font-size: min(62px, 5vw, 25cqh);
+  }
+  .named .middle :deep(.line),
+  .named .middle :deep(.chain),
+  .named .middle :deep(.times) {
+    margin: 0;
   }
 }
 /* What is shown wants the room of the clock. */
@@ -482,7 +494,7 @@ const nextAt = computed(() =>
   .named .middle {
     display: block;
   }
-  .named .middle :deep(.figure) {
+  .named .middle > .figure {
     position: absolute;
     right: 8px;
   }
@@ -545,8 +557,16 @@ const nextAt = computed(() =>
   }
 }
 @media (max-width: 760px) and (min-height: 501px) {
-  .stepped > :deep(.now) {
+  .stage > :deep(.now) {
     -webkit-line-clamp: 1;
+  }
+  .care {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+  }
+  .named .middle :deep(.times) {
+    display: none;
   }
 }
 /* A phone on its side: the clock at the left, the groups beside it. */

@@ -10,6 +10,7 @@ import * as corrections from './migrations/0007-corrections'
 import * as floor from './migrations/0008-floor'
 import * as term from './migrations/0009-term'
 import * as theRecord from './migrations/0010-the-record'
+import * as lastSeen from './migrations/0011-last-seen'
 import { forgetSteps } from './migrations/steps'
 
 /** Every migration in order: a new one is a file and a line here. */
@@ -24,6 +25,7 @@ const MIGRATIONS = [
   { name: '0008-floor', ...floor },
   { name: '0009-term', ...term },
   { name: '0010-the-record', ...theRecord },
+  { name: '0011-last-seen', ...lastSeen },
 ]
 
 /** Their names, in order. */

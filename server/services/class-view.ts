@@ -42,7 +42,24 @@ export async function classView(club: Club, row: ClassRow, role: Role, today: st
     sightings: mayCorrect(role) ? await sightingsOf(club, about) : [],
     notices: await noticesOn(club, row.day),
     elsewhere: await elsewhereOf(club, row),
+    next: await nextOf(club, row),
   }
+}
+
+/** So many classes ahead are looked at for when each group comes again. */
+const CLASSES_AHEAD = 20
+
+/** The classes that are planned after one, the soonest first, with the groups that each is for. */
+async function nextOf(club: Club, { id, day, startTime }: ClassRow): Promise<ClassView['next']> {
+  const rows = await club.select<{ day: string; startTime: string; title: string; groups: string | null }>(
+    `SELECT c.day, c.start_time AS startTime, p.title, JSON_EXTRACT(p.body, '$.groups[*].id') AS \`groups\`
+      FROM classes c JOIN plans p ON p.club_id = c.club_id AND p.id = c.plan_id
+      WHERE c.club_id = :club AND c.state = 'planned' AND c.id <> :id AND NOT c.put_away
+        AND (c.day > :day OR (c.day = :day AND c.start_time > :startTime))
+      ORDER BY c.day, c.start_time LIMIT :most`,
+    { id, day, startTime, most: CLASSES_AHEAD },
+  )
+  return rows.map((row) => ({ ...row, groups: JSON.parse(row.groups ?? '[]') as string[] }))
 }
 
 const MINUTES_AN_HOUR = 60

@@ -594,6 +594,7 @@ describe('the demo club', () => {
       '0008-floor',
       '0009-term',
       '0010-the-record',
+      '0011-last-seen',
     ])
     const after = await standing()
     for (const part of Object.keys(before) as (keyof typeof before)[])
@@ -627,6 +628,7 @@ describe('the demo club', () => {
       '0008-floor',
       '0009-term',
       '0010-the-record',
+      '0011-last-seen',
     ])
     const student = await db.tables.students.findByPk(one!.id)
     expect([student?.get('groupId'), student?.get('placed')]).toEqual([one!.was, false])

@@ -11,6 +11,9 @@ import { saveFile } from '~/domain/save-file'
 /** The class is over: what it came to, what is to be read out, and a recap to send. */
 const store = useClassStore()
 const library = useLibraryStore()
+const teaches = useMayWrite()
+const { firstName, looked } = useWatch()
+const unseen = computed(() => looked.value.filter(({ isSeen }) => !isSeen))
 const ranMs = computed(() => (store.run?.legs ?? []).reduce((sum, leg) => sum + leg.to - leg.from, 0))
 const after = computed(() => (store.planned && store.run ? afterClass(store.planned, store.run) : undefined))
 /** Acts of two devices that both ran it, each not knowing of the other. */
@@ -54,12 +57,19 @@ async function copy() {
         >{{ minutes(after.heldMs) }} paused or waiting.</template
       >
     </p>
+    <p v-if="teaches && looked.length" class="small">
+      {{ looked.length - unseen.length }} of {{ looked.length }} corrected, praised or marked<template
+        v-if="unseen.length"
+        >; not {{ unseen.map(({ id }) => firstName(id)).join(', ') }}</template
+      >.
+    </p>
     <p v-if="devices > 1" class="small">
       Run from {{ devices }} devices; what each did stands in the order of time.
     </p>
     <p v-if="store.unsent">{{ waitsForServer(store.unsent, 'event', !store.hasUnkept) }}</p>
     <p v-else>What each practised is in the ledger.</p>
     <FloorNotices v-if="store.data?.notices.length" :notices="store.data.notices" class="mt-4" />
+    <NextClasses class="mt-3" />
     <p class="mt-4">
       <NuxtLink :to="`/people?class=${store.data?.id}`">See what each practised</NuxtLink> ·
       <NuxtLink to="/">Carry forward what was cut</NuxtLink>

@@ -13,7 +13,7 @@ const MOST_PEGS = 20
 </script>
 
 <template>
-  <section class="call" :class="{ change: call.change }" aria-live="off">
+  <section class="call" :class="{ change: call.change, chained: call.chain.length }" aria-live="off">
     <div class="top">
       <h2 :class="{ long: call.word.length > 10, longer: call.word.length > 15 }">{{ call.word }}</h2>
       <span v-if="call.sides.length" class="slabs" aria-hidden="true">
@@ -22,19 +22,21 @@ const MOST_PEGS = 20
     </div>
     <p class="line">{{ call.line }}</p>
     <LinkChain v-if="call.chain.length" :lines="call.chain" :layer-name="layerName ?? (() => '')" />
-    <div v-for="(count, c) in call.counts" :key="count.name" class="count" :class="{ small: c > 0 }">
-      <span class="figure">
-        {{ count.name }} <b>{{ count.n }}</b> of {{ count.of }}
-      </span>
-      <span v-if="count.of <= MOST_PEGS" class="pegs" aria-hidden="true">
-        <i
-          v-for="n in count.of"
-          :key="n"
-          :class="{ done: n < count.n, now: n === count.n, gap: c === 0 && n % 5 === 0 && n < count.of }"
-        >
-          <u v-if="n === count.n && c > 0" :style="{ width: `${count.part * 100}%` }" />
-        </i>
-      </span>
+    <div class="counts">
+      <div v-for="(count, c) in call.counts" :key="count.name" class="count" :class="{ small: c > 0 }">
+        <span class="figure">
+          {{ count.name }} <b>{{ count.n }}</b> of {{ count.of }}
+        </span>
+        <span v-if="count.of <= MOST_PEGS" class="pegs" aria-hidden="true">
+          <i
+            v-for="n in count.of"
+            :key="n"
+            :class="{ done: n < count.n, now: n === count.n, gap: c === 0 && n % 5 === 0 && n < count.of }"
+          >
+            <u v-if="n === count.n && c > 0" :style="{ width: `${count.part * 100}%` }" />
+          </i>
+        </span>
+      </div>
     </div>
     <p v-if="times" class="times">{{ times }}</p>
   </section>
@@ -111,6 +113,23 @@ h2.longer {
   justify-content: space-between;
   gap: 18px;
   min-height: 62px;
+}
+.chained .counts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 26px;
+}
+.chained .pegs {
+  display: none;
+}
+.chained .count,
+.chained .count b {
+  min-height: 34px;
+  font-size: 32px;
+  line-height: 34px;
+}
+.chained .figure {
+  font-size: 22px;
 }
 .figure {
   font-size: 28px;

@@ -46,6 +46,19 @@ const outCount = computed(() => [...store.register.values()].filter(({ state }) 
   display: block;
   font-size: 22px;
 }
+@media (max-height: 500px) {
+  .beam {
+    height: 54px;
+  }
+  .here {
+    padding: 1px 10px;
+    font-size: 16px;
+    line-height: 18px;
+  }
+  .here b {
+    font-size: 18px;
+  }
+}
 @media (max-width: 760px) {
   .beam {
     position: relative;

@@ -94,9 +94,10 @@ const forTwo = computed(() => {
   .tool,
   .tools > :deep(.opener) {
     flex: none;
-    max-width: 150px;
+    max-width: 190px;
     padding: 0 9px;
     font-size: 17px;
+    white-space: nowrap;
   }
   .undo {
     flex: 0 1 auto;

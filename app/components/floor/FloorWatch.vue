@@ -10,7 +10,7 @@ import { toast } from '~/domain/toast'
 const props = defineProps<{ items: string[]; block: Block }>()
 const library = useLibraryStore()
 const store = useClassStore()
-const { firstName, openAt, tell } = useWatch()
+const { firstName, openAt, tell, placeOf, looked } = useWatch()
 const open = computed(() => openAt(new Set(props.items)))
 const faults = computed(() =>
   props.items.flatMap((item) =>
@@ -29,23 +29,20 @@ function chooseTyped() {
   const said = typed.value.trim()
   chosen.value = said ? { said } : undefined
 }
-function placeOf(id: string): { item: string | undefined; layer: number } {
-  const student = store.data?.roster.find((one) => one.id === id)
-  const group = student && store.groupOnFloor(student)
-  const own = props.block.tracks?.find(({ groups }) => group && groups.includes(group.id))
-  const { technique = props.items[0], layer = 1 } = own ?? props.block
-  return { item: technique, layer }
+const place = (student: string) => {
+  const { item = props.items[0], layer } = placeOf(student, props.block)
+  return { item, layer }
 }
 /** A mark goes with the item and layer that the student works at this board. */
 function giveMark(student: string) {
-  const { item, layer } = placeOf(student)
+  const { item, layer } = place(student)
   if (!mark.value || !item) return
   store.mark({ student, item, layer, mark: mark.value })
   toast(`${firstName(student)}: ${mark.value}, ${library.itemName(item)}`)
 }
 function tellOf(student: string) {
   if (kind.value === 'mark') return giveMark(student)
-  const item = chosen.value?.item ?? placeOf(student).item
+  const item = chosen.value?.item ?? place(student).item
   if (chosen.value && item) tell(kind.value, { said: chosen.value.said, item, student })
 }
 // By what they are: the list itself is a new one with every tick of the clock.
@@ -137,9 +134,10 @@ const several = computed(() => props.items.length > 1)
         <p class="whose">{{ ready ? `“${ready}”: whose?` : 'Choose what, then tap who.' }}</p>
         <div class="chips">
           <button
-            v-for="student in store.taking"
+            v-for="student in looked"
             :key="student.id"
             type="button"
+            :class="{ looked: student.isSeen }"
             :disabled="!ready"
             @click="tellOf(student.id)"
           >
@@ -152,6 +150,10 @@ const several = computed(() => props.items.length > 1)
 </template>
 
 <style scoped>
+/* Who was looked at in this class stands behind those who were not. */
+.looked {
+  opacity: 0.7;
+}
 h3 {
   margin: 10px 0 6px;
   font-size: 24px;

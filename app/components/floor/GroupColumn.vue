@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { pieceOfGroup } from '~~/core/floor/called'
 import { inHall } from '~~/core/people/register'
+import { shortDose } from '~~/core/plan/doses'
 import type { Group } from '~~/core/plan/schema'
 import type { GroupNow } from '~~/core/plan/moment'
 import { minutes } from '~~/core/kernel/time-text'
@@ -78,6 +79,16 @@ const higher = computed(() => {
 const own = computed(() =>
   props.apart && atWork.value && props.now ? countsSaid(props.now, props.inMs) : '',
 )
+/** After its turn it practises by itself: what of it, and when it is called back. */
+const byItself = computed(() => {
+  const { stretch, span } = props.now ?? {}
+  if (block.value?.mode !== 'turns' || !props.now || !stretch || span?.cls !== 'work') return ''
+  const { tracks = [] } = block.value
+  const track = tracks.find(({ groups }) => groups.includes(props.group.id))
+  const taught = store.now?.called?.stretch.track
+  if (!track?.then || (taught !== undefined && tracks[taught] === track)) return ''
+  return `By themselves: ${shortDose(track.then)}. Back in ${minutes(stretch.at + stretch.ms - props.inMs)}`
+})
 /** Its own link or move, where each has a dose of its own. */
 const piece = computed(() =>
   props.apart && atWork.value && props.now
@@ -145,7 +156,7 @@ const instead = computed(() =>
         {{ piece.says.say }} <small>{{ piece.number }} of {{ piece.of }}</small>
         <span v-if="piece.says.cue">{{ piece.says.cue }}</span>
       </p>
-      <p v-if="own" class="own">{{ own }}</p>
+      <p v-if="own || byItself" class="own">{{ own || byItself }}</p>
       <p v-if="cautions.length" class="care"><b>Care.</b> {{ cautions.join(' ') }}</p>
       <BesideLine v-if="!shared && now" :now="now" />
       <button v-if="higher" type="button" class="higher" @click.stop="isGiving = true">{{ higher }}</button>
@@ -255,8 +266,12 @@ const instead = computed(() =>
   color: var(--color-hall-gilt);
 }
 .care {
+  flex: none;
+  overflow: hidden;
   font-size: 18px;
   line-height: 22px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
   color: #ffd9b8;
 }
 h3 {
@@ -318,6 +333,16 @@ h3 {
 }
 .tight .count {
   line-height: 30px;
+}
+@media (max-width: 1100px) {
+  h3 {
+    font-size: 22px;
+    line-height: 26px;
+  }
+  .point {
+    font-size: 21px;
+    line-height: 25px;
+  }
 }
 /* In one hand every group is a row of its own, as low as it can be. */
 @media (max-width: 760px), (max-height: 500px) {

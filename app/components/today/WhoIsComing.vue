@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~~/core/kernel/time-text'
 import type { RosterStudent } from '~~/shared/answers'
 
 /** The roster by group: who missed the last class is underlined, who has a floor note is starred. */
@@ -13,6 +14,20 @@ const byGroup = computed(() =>
   })),
 )
 const expected = computed(() => byGroup.value.reduce((sum, { students }) => sum + students.length, 0))
+const MOST_UNSEEN = 4
+const MS_A_DAY = 24 * 3_600_000
+const clock = useClock()
+/** Who was neither corrected, praised nor marked for longest, as those who teach are told. */
+const unseen = computed(() => {
+  if (!mayWrite.value) return []
+  return [...props.roster]
+    .sort((a, b) => (a.lastSeen ?? 0) - (b.lastSeen ?? 0))
+    .slice(0, MOST_UNSEEN)
+    .map(({ id, name, lastSeen }) => {
+      const days = lastSeen ? Math.floor((clock.read() - lastSeen) / MS_A_DAY) : undefined
+      return { id, name, since: days === undefined ? 'not this term' : counted(days, 'day') }
+    })
+})
 const missedLast = computed(() => {
   const came = new Set(props.came ?? [])
   return new Set(props.roster.filter(({ id }) => props.came && !came.has(id)).map(({ id }) => id))
@@ -42,6 +57,14 @@ const missedLast = computed(() => {
         </template>
       </p>
     </div>
+    <p v-if="unseen.length" class="text-13 mt-2 text-ash">
+      Not looked at for longest:
+      <template v-for="(one, i) in unseen" :key="one.id"
+        ><NuxtLink :to="`/people/${one.id}`">{{ one.name.split(' ')[0] }}</NuxtLink> ({{
+          one.since
+        }})<template v-if="i < unseen.length - 1">, </template></template
+      >
+    </p>
     <p v-if="came" class="text-13 mt-2 text-ash">
       <span class="missed">underlined</span>: missed the last class
     </p>
@@ -55,7 +78,7 @@ const missedLast = computed(() => {
   padding: 8px 0;
   border-bottom: 1px solid var(--color-straw);
 }
-.group a:hover {
+a:hover {
   color: var(--color-harbour);
 }
 .missed {
