@@ -170,6 +170,8 @@ export const classViewSchema = classSummarySchema.extend({
   notices: z.array(noticeSchema),
   /** Who is on the register of another class at the same time. */
   elsewhere: z.array(z.object({ student: id, title: z.string(), startTime: z.string() })),
+  /** What each group was given in the last class it had, longest worked first, and who was away then. */
+  sinceLast: z.array(z.object({ group: z.string(), day, items: z.array(z.string()), away: z.array(id) })),
   /** The classes planned after it, the soonest first, and the groups each is for. */
   next: z.array(z.object({ day, startTime: z.string(), title: z.string(), groups: z.array(z.string()) })),
   /** The server's clock, by which a device knows how far its own is off. */

@@ -239,6 +239,9 @@ const alikeIn = ({ span, stretch }: CalledNow): Span[] =>
 
 const NO_MORE: FloorNow['again'] = { livedMs: 0, toComeMs: 0 }
 
+/** As far as it can be seen: it is drawn anew fifty times, not at every tick. */
+const stepped = (part: number) => Math.round(part * 50) / 50
+
 function countsOf(
   { span, stretch, inMs }: CalledNow,
   alike: Span[],
@@ -246,13 +249,13 @@ function countsOf(
   again: FloorNow['again'],
 ): Count[] {
   const counts: Count[] = []
-  const part = span.ms ? inMs / span.ms : 0
+  const part = span.ms ? stepped(inMs / span.ms) : 0
   if (span.kind === 'reps') {
     // More that was asked for goes on from where the set stood: the eleventh of ten is the eleventh.
     const [lived, toCome] = [again.livedMs, again.toComeMs].map((ms) => Math.round(ms / span.repMs))
     const n = Math.min(span.count, Math.floor(inMs / span.repMs) + 1) + (lived ?? 0)
     const of = span.count + (lived ?? 0) + (toCome ?? 0)
-    const part = (inMs % span.repMs) / span.repMs
+    const part = stepped((inMs % span.repMs) / span.repMs)
     counts.push({ name: 'rep', ...(tradedNow({ span, stretch, inMs }) ?? { n, of }), part })
   }
   if (span.lap !== undefined) {

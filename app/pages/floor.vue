@@ -2,13 +2,13 @@
 import { wallEvents } from '~~/core/floor/wall'
 import { WALL_CHANNEL } from '~/composables/useWall'
 import { callNow } from '~~/core/floor/call-now'
-import { floorNow } from '~~/core/floor/now'
+import { floorNow, isSameMoment, type FloorNow } from '~~/core/floor/now'
 import { figureOf, hasMoreThanOne } from '~/domain/floor-figure'
 import { techniquesOf } from '~~/core/plan/techniques'
 import { shortDose } from '~~/core/plan/doses'
 import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
-import { saysNow } from '~~/core/floor/called'
+import { calledDose, saysNow } from '~~/core/floor/called'
 import { callOf, isApart } from '~/domain/calls'
 import { shownCards } from '~/domain/show-cards'
 import { cautionsOf, workedOf } from '~/domain/doing'
@@ -53,6 +53,10 @@ watch(
 const run = computed(() => store.run)
 const plan = computed(() => store.plan)
 const now = computed(() => store.now)
+const phase = computed(() => run.value?.phase ?? 'ready')
+const pausedFor = computed(() =>
+  phase.value === 'paused' && run.value?.pausedAt ? minutes(clock.now.value - run.value.pausedAt) : '',
+)
 const ready = computed(() => run.value?.phase === 'ready')
 const finished = computed(() => run.value?.phase === 'finished')
 /** Before the start the first board stands ready. */
@@ -60,10 +64,22 @@ const shown = computed(() => {
   if (!ready.value || !run.value) return now.value
   return floorNow({ ...run.value, position: 0 })
 })
-const call = computed(() => (shown.value && plan.value ? callOf(shown.value, plan.value) : undefined))
-const figure = computed(() =>
+/** What is on, the same until it changes: the clock alone draws nothing anew. */
+const moment = computed<FloorNow | undefined>((before) =>
+  before && shown.value && isSameMoment(before, shown.value) ? before : shown.value,
+)
+const call = useUnchanged(() => (shown.value && plan.value ? callOf(shown.value, plan.value) : undefined))
+const figure = useUnchanged(() =>
   shown.value && run.value ? figureOf(shown.value, run.value, clock.now.value) : undefined,
 )
+const SECOND = 1000
+/** By the second, as it is told. */
+const leftMs = computed(() => Math.ceil((shown.value?.leftMs ?? 0) / SECOND) * SECOND)
+/** Where each rank has its own count it is asked for by each; elsewhere by the second. */
+const inMs = computed(() => {
+  const { inMs: ms = 0, placed } = shown.value ?? {}
+  return placed && isApart(placed.block) ? ms : Math.floor(ms / SECOND) * SECOND
+})
 /** The board’s and the class’s time, beside what the class is doing now. */
 const times = computed(() => {
   const { value: at } = shown
@@ -97,17 +113,20 @@ const instruction = computed(() => {
   return block.dose ? shortDose(block.dose) : ''
 })
 /** Words for this very moment, and the notes of the board; while it is made ready, its notes alone. */
-const words = computed(() => {
+const words = useUnchanged(() => {
   const { placed, called, inTransition } = shown.value ?? {}
   const block = placed?.block
+  const isOn = called && !inTransition && !ready.value
+  const dose = isOn ? calledDose(block, called) : undefined
+  const finish = dose && 'finish' in dose && dose.finish ? [`To finish: ${dose.finish}`] : []
   return {
-    says: called && !inTransition && !ready.value ? saysNow(block, called, firstSide.value) : [],
+    says: isOn ? [...saysNow(block, called, firstSide.value), ...finish] : [],
     notes: block?.notes,
   }
 })
 /** What all work has its caution once, above, while they listen and while they strike; of different things each group has its own. */
 const caution = computed(() => {
-  const worked = isShared.value ? (shown.value?.groups ?? []) : []
+  const worked = isShared.value ? (moment.value?.groups ?? []) : []
   const said = worked.flatMap((group) => {
     const at = workedOf(group)
     return at ? cautionsOf(at, (item, layer) => library.itemAt(item, layer)?.hazard) : []
@@ -115,7 +134,7 @@ const caution = computed(() => {
   return [...new Set(said)].join(' ')
 })
 /** All work the same. */
-const isShared = computed(() => shown.value?.placed?.block.mode === 'together')
+const isShared = computed(() => moment.value?.placed?.block.mode === 'together')
 /** A form whose moves are known is stepped through on the count while it is shown or run. */
 const form = computed(() => {
   if (ready.value || shown.value?.inTransition) return undefined
@@ -147,9 +166,9 @@ function firstMinutes(group: string) {
 }
 /** While something is shown, or comes next, its cards stand in the place of the groups. */
 const isShowing = computed(() => {
-  const { inTransition, called, groups = [] } = shown.value ?? {}
+  const { inTransition, called, groups = [] } = moment.value ?? {}
   const isOn = inTransition || called?.span.kind === 'setup' || run.value?.waitsFor === 'begin'
-  return !ready.value && isOn && !isTold.value && groups.some((group) => workedOf(group))
+  return !ready.value && isOn && groups.some((group) => workedOf(group))
 })
 const firstSide = computed(() => shown.value?.placed?.block.firstSide ?? plan.value?.firstSide ?? 'R')
 /** The group whose card is asked for. */
@@ -170,11 +189,11 @@ const isTold = computed(() => !ready.value && !shown.value?.coming && (store.dat
 /** What is worked at the board, which those who teach watch for. */
 const watched = computed(() => {
   const { plan: of } = store
-  const block = shown.value?.placed?.block
+  const block = moment.value?.placed?.block
   if (!of || !block) return []
   return [...new Set(techniquesOf({ ...of, blocks: [block] }).map(({ id }) => id))]
 })
-const calling = computed(() =>
+const calling = useUnchanged(() =>
   run.value && shown.value ? callNow(run.value, shown.value, clock.now.value) : undefined,
 )
 const next = computed(() => shown.value?.next)
@@ -193,7 +212,7 @@ const nextAt = computed(() =>
     <p v-else-if="!store.data" class="message">
       No class is planned. <NuxtLink to="/">Plan one on Today</NuxtLink>, then run it here.
     </p>
-    <template v-else-if="plan && run && now && shown && call">
+    <template v-else-if="plan && moment && call">
       <BowedOut v-if="finished" />
       <main
         v-else
@@ -207,11 +226,9 @@ const nextAt = computed(() =>
         }"
       >
         <div class="say">
-          <span v-if="shown.placed" class="tag">{{ PHASES[shown.placed.block.phase].mark }}</span>
-          <h1>{{ shown.placed?.block.title ?? 'The plan is done' }}</h1>
-          <p v-if="run.phase === 'paused' && run.pausedAt" class="paused">
-            Paused {{ minutes(clock.now.value - run.pausedAt) }}
-          </p>
+          <span v-if="moment.placed" class="tag">{{ PHASES[moment.placed.block.phase].mark }}</span>
+          <h1>{{ moment.placed?.block.title ?? 'The plan is done' }}</h1>
+          <p v-if="pausedFor" class="paused">Paused {{ pausedFor }}</p>
           <p v-else>{{ instruction }}</p>
           <span v-if="store.unsent" class="unsent" role="status"
             >{{ store.unsent }}
@@ -225,22 +242,22 @@ const nextAt = computed(() =>
         </div>
         <div class="middle">
           <CallNow v-if="calling" :now="calling" />
-          <FloorClock v-else-if="figure" :figure="figure" :phase="run.phase" />
+          <FloorClock v-else-if="figure" :figure="figure" :phase="phase" />
           <CallPanel v-if="!ready" :call="call" :times="times" :layer-name="library.layerName" />
           <BeforeTheStart v-else />
         </div>
         <FloorWords :says="words.says" :notes="words.notes" />
         <NowLine
-          v-if="!ready && !shown.inTransition && !calling && !isShowing"
-          :now="shown"
+          v-if="!ready && !moment.inTransition && !calling && !isShowing"
+          :now="moment"
           :shared="isShared"
           :watched="watched"
         />
         <MoveSteps v-if="form" :sections="form.sections" :name="library.itemName(form.id)" />
-        <FloorNotices v-if="isTold" :notices="store.data.notices" />
-        <NextClasses v-if="!ready && !shown.coming && !shown.inTransition" />
+        <FloorNotices v-if="isTold && !isShowing" :notices="store.data.notices" />
+        <NextClasses v-if="!ready && !moment.coming && !moment.inTransition" />
         <p v-if="caution && !isShowing" class="care"><b>Care.</b> {{ caution }}</p>
-        <ShowCards v-if="isShowing" :now="shown" :groups="plan.groups" :first-side="firstSide" />
+        <ShowCards v-if="isShowing" :now="moment" :groups="plan.groups" :first-side="firstSide" />
         <div
           v-else
           class="groups"
@@ -252,10 +269,10 @@ const nextAt = computed(() =>
             v-for="(group, g) in plan.groups"
             :key="group.id"
             :group="group"
-            :now="shown.groups[g]"
-            :left-ms="shown.leftMs"
-            :in-ms="shown.inMs"
-            :apart="shown.placed !== undefined && isApart(shown.placed.block)"
+            :now="moment.groups[g]"
+            :left-ms="leftMs"
+            :in-ms="inMs"
+            :apart="moment.placed !== undefined && isApart(moment.placed.block)"
             :cares="!isShared"
             :tight="plan.groups.length > 4"
             :shared="isShared"
@@ -264,8 +281,8 @@ const nextAt = computed(() =>
           />
         </div>
         <UnseenRow
-          v-if="teaches && !ready && shown.placed && watched.length"
-          :block="shown.placed.block"
+          v-if="teaches && !ready && moment.placed && watched.length"
+          :block="moment.placed.block"
           :items="watched"
         />
         <div class="line">
@@ -276,7 +293,13 @@ const nextAt = computed(() =>
             </template>
             <template v-else><span>Then</span> <b>bow out</b></template>
           </p>
-          <FloorTools ref="tools" :shown="shown" :ready="ready" :watched="watched" @finish="keys?.finish()" />
+          <FloorTools
+            ref="tools"
+            :shown="moment"
+            :ready="ready"
+            :watched="watched"
+            @finish="keys?.finish()"
+          />
         </div>
         <HallSheet v-model="isAsked" :title="plan.groups[asked ?? 0]?.name ?? ''">
           <ShowCard
@@ -285,7 +308,7 @@ const nextAt = computed(() =>
             :groups="card.groups"
             :worked="card.worked"
             :instead="card.instead"
-            :why="shown.placed?.block.teaching?.why"
+            :why="moment.placed?.block.teaching?.why"
             :first-side="firstSide"
           />
         </HallSheet>

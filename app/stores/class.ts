@@ -1,5 +1,5 @@
 import { batchSchema, classEventsSchema, classViewSchema } from '~~/shared/answers'
-import { floorNow } from '~~/core/floor/now'
+import { floorNow, withGroupsKept, type FloorNow } from '~~/core/floor/now'
 import { typedMarks, type TypedTap } from '~~/core/people/presence-edit'
 import { offeredIn, offeredOn, type Offered } from '~~/core/people/own-layers'
 import { groupAmong, groupInHall } from '~~/core/people/placed'
@@ -82,7 +82,9 @@ export const useClassStore = defineStore('class', () => {
   /** The plan as it stands, with what was changed on the floor. */
   const plan = computed(() => run.value?.plan)
   const timeline = computed(() => run.value?.timeline)
-  const now = computed(() => (run.value ? floorNow(run.value) : undefined))
+  const now = computed<FloorNow | undefined>((before) =>
+    run.value ? withGroupsKept(floorNow(run.value), before) : undefined,
+  )
   const register = computed(() => readRegister(data.value?.marks ?? []))
   /** The versions that the board under way leaves to each student of a group. */
   const offeredHere = (group: string): Offered =>

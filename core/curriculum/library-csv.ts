@@ -18,7 +18,10 @@ interface Column {
 }
 
 const orNothing = (cell: string): string | undefined => (cell.trim() === '' ? undefined : cell.trim())
-const plain = (header: string, field: 'name' | 'preferred' | 'soloForm' | 'hazard' | 'why'): Column => ({
+const plain = (
+  header: string,
+  field: 'name' | 'preferred' | 'soloForm' | 'hazard' | 'meets' | 'why',
+): Column => ({
   header,
   field,
   write: (item) => item[field] ?? '',
@@ -167,7 +170,7 @@ const LAYER_STEPS = under(
 const HELPER_PARTS = ['does', 'height', 'angle', 'when', 'watch', 'safety', 'forParents'] as const
 
 /** What a layer says of itself beside its steps. */
-const LAYER_OWN = ['demand', 'jumps', 'contact', 'hazard', 'helper'] as const
+const LAYER_OWN = ['demand', 'jumps', 'contact', 'hazard', 'helper', 'meets'] as const
 
 /** Entries `layer | what | value`: `2 | jumps | 1`, `2 | demand hips | 3`, `3 | hazard | …`, `3 | helper does | …`. */
 const LAYER_FIGURES: Column = {
@@ -270,6 +273,7 @@ const COLUMNS: Column[] = [
       return entries.length ? Object.fromEntries(entries) : undefined
     },
   },
+  plain('meets', 'meets'),
   plain('why', 'why'),
   orNone(records('references', 'references', ['title', 'where', 'fromSec'], ['fromSec'])),
 ]

@@ -62,3 +62,25 @@ export function floorNow(run: Run): FloorNow {
     called: placed && !inTransition ? calledAt(placed.calls, inBlock) : undefined,
   }
 }
+
+const isAlike = (a: GroupNow, b: GroupNow | undefined): boolean =>
+  a.stretch === b?.stretch &&
+  a.span === b?.span &&
+  a.shown?.span === b?.shown?.span &&
+  Math.floor((a.waitMs ?? -1) / 1000) === Math.floor((b?.waitMs ?? -1) / 1000)
+
+/** The same moment with each group as it was before where it does the same and waits as many seconds: the clock alone changes none of them. */
+export function withGroupsKept(now: FloorNow, before: FloorNow | undefined): FloorNow {
+  if (!before) return now
+  const groups = now.groups.map((group, g) => (isAlike(group, before.groups[g]) ? before.groups[g]! : group))
+  return { ...now, groups }
+}
+
+/** Whether nothing but the clock went on between two moments. */
+export const isSameMoment = (a: FloorNow, b: FloorNow): boolean =>
+  a.placed === b.placed &&
+  a.inTransition === b.inTransition &&
+  a.called?.span === b.called?.span &&
+  a.coming === b.coming &&
+  a.next === b.next &&
+  a.groups.every((group, g) => group === b.groups[g])

@@ -12,6 +12,7 @@ import { asMark, asRunEvent, markRowsOf, runRowsOf } from './events'
 import { noticesOn } from './notices'
 import { resultsOf } from './results'
 import { roster } from './roster'
+import { sinceLast } from './since-last'
 
 /** What was written down of a class: acts, taps, and those of them whose time is doubted. */
 export async function classEvents(club: Club, classId: string): Promise<Omit<ClassEvents, 'state'>> {
@@ -43,16 +44,20 @@ export async function classView(club: Club, row: ClassRow, role: Role, today: st
     notices: await noticesOn(club, row.day),
     elsewhere: await elsewhereOf(club, row),
     next: await nextOf(club, row),
+    sinceLast: await sinceLast(club, row),
   }
 }
 
 /** So many classes ahead are looked at for when each group comes again. */
 const CLASSES_AHEAD = 20
 
-/** The classes that are planned after one, the soonest first, with the groups that each is for. */
+/**
+ * The classes that are planned after one, the soonest first, with the groups that each is for. Cast, for the driver takes JSON
+ * apart by itself.
+ */
 async function nextOf(club: Club, { id, day, startTime }: ClassRow): Promise<ClassView['next']> {
   const rows = await club.select<{ day: string; startTime: string; title: string; groups: string | null }>(
-    `SELECT c.day, c.start_time AS startTime, p.title, JSON_EXTRACT(p.body, '$.groups[*].id') AS \`groups\`
+    `SELECT c.day, c.start_time AS startTime, p.title, CAST(JSON_EXTRACT(p.body, '$.groups[*].id') AS CHAR) AS \`groups\`
       FROM classes c JOIN plans p ON p.club_id = c.club_id AND p.id = c.plan_id
       WHERE c.club_id = :club AND c.state = 'planned' AND c.id <> :id AND NOT c.put_away
         AND (c.day > :day OR (c.day = :day AND c.start_time > :startTime))

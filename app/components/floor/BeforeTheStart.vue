@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { minutes } from '~~/core/kernel/time-text'
+import { counted, minutes } from '~~/core/kernel/time-text'
 
 /** What is to be seen to before the first bow. */
 const store = useClassStore()
@@ -11,7 +11,7 @@ const opening = computed(() => library.loaded?.settings.opening ?? [])
   <section v-if="store.data && store.plan" class="begin">
     <h2>{{ store.data.title }}</h2>
     <p>
-      {{ store.plan.blocks.length }} boards, {{ minutes(store.timeline?.totalMs ?? 0) }} of
+      {{ counted(store.plan.blocks.length, 'board') }}, {{ minutes(store.timeline?.totalMs ?? 0) }} of
       {{ store.plan.lengthMin }}:00. {{ store.here }} here so far.
     </p>
     <ul v-if="opening.length" aria-label="Before the first bow">

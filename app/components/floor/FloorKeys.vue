@@ -19,7 +19,7 @@ interface Key {
   press: () => unknown
   by: string
 }
-const keys = computed<Key[]>(() => {
+const keys = useUnchanged<Key[]>(() => {
   const paused = phase.value === 'paused'
   const { run, now } = store
   const on = now?.called?.span

@@ -152,6 +152,7 @@ const instead = computed(() =>
         {{ notes[0]?.name.split(' ')[0] }}: {{ notes[0]?.floorNote
         }}<template v-if="notes.length > 1"> +{{ notes.length - 1 }}</template>
       </p>
+      <SinceLast v-if="block?.phase === 'opening'" :group="group.id" />
       <p v-if="piece" class="piece">
         {{ piece.says.say }} <small>{{ piece.number }} of {{ piece.of }}</small>
         <span v-if="piece.says.cue">{{ piece.says.cue }}</span>

@@ -314,6 +314,7 @@ describe('files', () => {
     parts: [{ technique: 'jab', layer: 1, times: 2, side: 'other' }],
     helper: { does: 'holds | waits', forParents: 'Hold a cushion.' },
     why: 'Because.',
+    meets: 'The ball of the foot meets the pad.',
     references: [{ title: 'Film', where: 'https://films.example/a', fromSec: 90 }],
   })
 
