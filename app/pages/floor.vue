@@ -166,7 +166,9 @@ function firstMinutes(group: string) {
 }
 /** While something is shown, or comes next, its cards stand in the place of the groups. */
 const isShowing = computed(() => {
-  const { inTransition, called, groups = [] } = moment.value ?? {}
+  const { inTransition, called, placed, groups = [] } = moment.value ?? {}
+  // In turns one group is shown something, and the others want to know what they do meanwhile.
+  if (placed?.block.mode === 'turns' && !inTransition) return false
   const isOn = inTransition || called?.span.kind === 'setup' || run.value?.waitsFor === 'begin'
   return !ready.value && isOn && groups.some((group) => workedOf(group))
 })

@@ -44,7 +44,7 @@ const keys = useUnchanged<Key[]>(() => {
           says: `ends ${acts.pieceSaid.value}`,
           able: true,
           press: acts.end,
-          by: 'Enter',
+          by: 'D',
         }
       : {
           id: 'more',
@@ -127,7 +127,7 @@ const BY_KEY: Record<string, () => unknown> = {
   r: () => acts.again('set'),
   t: () => acts.again('top'),
   a: acts.another,
-  Enter: acts.end,
+  d: acts.end,
   '+': () => acts.extend(),
   '=': () => acts.extend(),
   '-': acts.shorten,
@@ -145,7 +145,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const press = BY_KEY[event.key]
   // Whoever goes from button to button by keyboard presses them with it; after a tap it holds the class.
   const isOnButton = target.matches('button:focus-visible, a:focus-visible')
-  if (!press || ((event.key === ' ' || event.key === 'Enter') && isOnButton)) return
+  if (!press || (event.key === ' ' && isOnButton)) return
   press()
   event.preventDefault()
 })

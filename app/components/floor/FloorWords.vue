@@ -4,7 +4,7 @@ defineProps<{ says: readonly string[]; notes: string | undefined }>()
 </script>
 
 <template>
-  <div v-if="says.length || notes" class="words" data-test="words">
+  <div v-if="says.length || notes" class="words" tabindex="0" data-test="words">
     <p v-for="text in says" :key="text" class="now">{{ text }}</p>
     <p v-if="notes">{{ notes }}</p>
   </div>

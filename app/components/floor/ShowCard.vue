@@ -30,7 +30,7 @@ const notes = computed(() => here.value.filter(({ floorNote }) => floorNote))
 </script>
 
 <template>
-  <article v-if="says" class="card" :aria-label="says.name" data-test="show-card">
+  <article v-if="says" class="card" tabindex="0" :aria-label="says.name" data-test="show-card">
     <header>
       <Sash v-for="group in groups" :key="group.id" :ranks="group.ranks" tall />
       <span class="here">{{ here.length }} here</span>
