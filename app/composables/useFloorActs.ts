@@ -143,6 +143,8 @@ export function useFloorActs() {
   }
   /** The count goes on past its number until it is told to end; a form has no moves beyond its last. */
   function count() {
+    // Whoever counts meanwhile means the end that comes next, however soon.
+    wordAt = -Infinity
     const called = now.value?.called
     const rep = (store.run?.counted ?? 0) + 1
     const isBeyond = called?.span.kind === 'reps' && rep > pressesOf(called)

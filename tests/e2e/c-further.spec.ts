@@ -175,10 +175,11 @@ test('a form is stepped through on the floor; a version of one’s own is a tap 
   await page.getByRole('button', { name: 'Done' }).click()
   await passTime(page, 3.5 * MINUTE)
   await expect(page.getByText('Partner:').first()).toBeVisible()
-  // That board waits for the word, and its first rung is counted by it: five each way, and once more to go on.
+  // That board waits for the word, and its first rung is counted by it: five each way, and each ended by it.
   await page.keyboard.press('b')
   for (let turn = 0; turn < 4; turn++) {
-    for (let call = 0; call < 6; call++) await page.keyboard.press('b')
+    for (let call = 0; call < 5; call++) await page.keyboard.press('b')
+    await page.keyboard.press('d')
     await passTime(page, 6000)
   }
   await passTime(page, 2.5 * MINUTE)

@@ -510,7 +510,7 @@ test('seventy-five minutes: late arrivals, a rep too many, two overruns, a refit
         if (n % 4 === 0) await passTime(page, 1500)
       }
       if (set === 3) await page.keyboard.press('ArrowUp')
-      await page.keyboard.press('b')
+      await page.keyboard.press('d')
       await passTime(page, 16_000)
     }
     await expect(title(page)).toHaveText('On one count')

@@ -2,6 +2,7 @@
 import { showingOf } from '~~/core/curriculum/showing'
 import { inHall } from '~~/core/people/register'
 import { insteadSaid } from '~~/core/plan/lines/instead'
+import { answerWords, chainWords, linksWords } from '~~/core/plan/place-words'
 import type { Instead, Worked } from '~~/core/plan/places'
 import type { Group } from '~~/core/plan/schema'
 
@@ -20,6 +21,12 @@ const says = computed(
   () =>
     item.value && showingOf(item.value, props.worked.layer, { firstSide: props.firstSide, why: props.why }),
 )
+const names = { item: library.itemName, layer: library.layerName }
+/** What a rep is made of, where it is made of several. */
+const rep = computed(() => {
+  const { parts, links } = props.worked
+  return parts ? chainWords(parts, names) : links ? linksWords(links) : ''
+})
 const here = computed(() => {
   const ids = new Set(props.groups.map(({ id }) => id))
   return (store.data?.roster ?? []).filter(
@@ -53,6 +60,8 @@ const notes = computed(() => here.value.filter(({ floorNote }) => floorNote))
         <dd>{{ one.correction }}</dd>
       </template>
     </dl>
+    <p v-if="rep"><b>A rep:</b> {{ rep }}</p>
+    <p v-if="worked.receives"><b>Partner:</b> {{ answerWords(worked.receives, names) }}</p>
     <p v-if="says.meets"><b>Meets:</b> {{ says.meets }}</p>
     <p v-if="says.holder"><b>Holder:</b> {{ says.holder }}</p>
     <p v-if="says.watch"><b>Holder watches:</b> {{ says.watch }}</p>
