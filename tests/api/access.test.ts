@@ -119,6 +119,7 @@ describe('who does not teach', () => {
         'groupId',
         'id',
         'kind',
+        'lastSeen',
         'layers',
         'name',
         'notches',

@@ -54,6 +54,7 @@ describe('students', () => {
         'groupId',
         'id',
         'kind',
+        'lastSeen',
         'layers',
         'name',
         'notches',
