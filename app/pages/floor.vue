@@ -405,7 +405,7 @@ const nextAt = computed(() =>
   flex: 1;
   grid-template-columns: repeat(var(--count), minmax(0, 1fr));
   gap: 10px;
-  min-height: 190px;
+  min-height: 212px;
   padding-top: 4px;
   border-top: 4px solid var(--color-gilt);
 }
