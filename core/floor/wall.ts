@@ -1,5 +1,6 @@
 import { atLayer, spokenName, type Item } from '../curriculum/item'
-import type { Plan } from '../plan/schema'
+import { pointsOf } from '../curriculum/showing'
+import type { Block, Plan } from '../plan/schema'
 import { techniquesOf } from '../plan/techniques'
 import type { RunEvent } from './events'
 
@@ -38,10 +39,15 @@ export function wallName(first: string, last: string): string {
   return initial ? `${first} ${initial}` : first
 }
 
+/** A board without what those who teach keep to themselves: notes, words for a set, who leads, what is asked for. */
+function wallBlock({ teaching: _t, notes: _n, says: _s, part: _p, result: _r, ...shown }: Block): Block {
+  return shown
+}
+
 /** A plan as the wall may show it. */
 export function wallPlan(plan: Plan): Plan {
   const { acknowledged: _a, notes: _n, references: _r, ...shown } = plan
-  const blocks = plan.blocks.map(({ teaching: _t, notes: _b, part: _p, result: _q, ...block }) => block)
+  const blocks = plan.blocks.map(wallBlock)
   return { ...shown, blocks }
 }
 
@@ -53,8 +59,7 @@ function wallEvent({ device: _d, detail, ...event }: RunEvent): RunEvent {
   if (!detail) return event
   const { name: _n, block, ...rest } = detail
   if (!block) return { ...event, detail: rest }
-  const { teaching: _t, notes: _b, ...shown } = block
-  return { ...event, detail: { ...rest, block: shown } }
+  return { ...event, detail: { ...rest, block: wallBlock(block) } }
 }
 
 /** What the wall says of the items of a plan. */
@@ -72,9 +77,9 @@ export function wallItems(
     [...ids].flatMap((id) => {
       const item = itemOf(id)
       if (!item) return []
-      const layers = item.layers.map(({ name, points }, n) => ({
+      const layers = item.layers.map(({ name }, n) => ({
         name,
-        point: points[0] ?? item.keyPoints[0] ?? '',
+        point: pointsOf(item, n + 1)[0] ?? '',
         hazard: atLayer(item, n + 1).hazard ?? '',
       }))
       const shown: WallItem = {

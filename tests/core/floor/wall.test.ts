@@ -13,6 +13,7 @@ const held = plan(
     block('k', {
       technique: 'kick',
       notes: 'Ada’s knee',
+      says: [{ set: 2, text: 'Ben: elbow in' }],
       teaching: { why: 'before the grading', leads: [{ group: 'white', who: 'Marit' }] },
       dose: count(10),
     }),
