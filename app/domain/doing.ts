@@ -1,5 +1,5 @@
 import type { Block } from '~~/core/plan/schema'
-import { atLayer, type Item } from '~~/core/curriculum/item'
+import { atLayer, holderSaid, type Item } from '~~/core/curriculum/item'
 import type { Names } from '~~/core/formats/class-lines'
 import { answerWords, chainWords } from '~~/core/plan/place-words'
 import { workedAt, type Instead, type Worked } from '~~/core/plan/places'
@@ -89,12 +89,10 @@ export function besideWork(
   const worked = kind === 'idle' || kind === 'holding' ? undefined : workedOf(now)
   if (!worked) return { chain: '', partner: '', safety: '' }
   const item = itemOf(worked.technique)
-  const { helper, partner } = (item && atLayer(item, worked.layer)) ?? {}
-  const holds = partner === 'solo' ? undefined : helper
-  const does = [holds?.does, holds?.height, holds?.angle, holds?.when].filter(Boolean).join(', ')
+  const at = item && atLayer(item, worked.layer)
   return {
     chain: worked.parts ? chainWords(worked.parts, names) : '',
-    partner: worked.receives ? answerWords(worked.receives, names) : does,
-    safety: holds?.safety ?? '',
+    partner: worked.receives ? answerWords(worked.receives, names) : at ? holderSaid(at) : '',
+    safety: at?.partner === 'solo' ? '' : (at?.helper?.safety ?? ''),
   }
 }

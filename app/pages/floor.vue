@@ -10,7 +10,6 @@ import { PHASES } from '~~/core/plan/phases'
 import { minutes } from '~~/core/kernel/time-text'
 import { calledDose, saysNow } from '~~/core/floor/called'
 import { callOf, isApart } from '~/domain/calls'
-import { shownCards } from '~/domain/show-cards'
 import { cautionsOf, workedOf } from '~/domain/doing'
 import type { Block } from '~~/core/plan/schema'
 import { wallTime } from '~/domain/wall-time'
@@ -181,10 +180,10 @@ const isAsked = computed({
     if (!is) asked.value = undefined
   },
 })
-const askedCards = computed(() => {
-  const group = plan.value?.groups[asked.value ?? -1]
-  if (!group || !shown.value) return []
-  return shownCards({ ...shown.value, groups: [shown.value.groups[asked.value ?? 0]!] }, [group])
+/** What that group does, as if it stood alone. */
+const askedNow = computed(() => {
+  const now = moment.value?.groups[asked.value ?? -1]
+  return moment.value && now && { ...moment.value, groups: [now] }
 })
 /** The last board has what is to be read out. */
 const isTold = computed(() => !ready.value && !shown.value?.coming && (store.data?.notices.length ?? 0) > 0)
@@ -304,13 +303,10 @@ const nextAt = computed(() =>
           />
         </div>
         <HallSheet v-model="isAsked" :title="plan.groups[asked ?? 0]?.name ?? ''">
-          <ShowCard
-            v-for="card in askedCards"
-            :key="card.key"
-            :groups="card.groups"
-            :worked="card.worked"
-            :instead="card.instead"
-            :why="moment.placed?.block.teaching?.why"
+          <ShowCards
+            v-if="askedNow"
+            :now="askedNow"
+            :groups="plan.groups.slice(asked ?? 0, (asked ?? 0) + 1)"
             :first-side="firstSide"
           />
         </HallSheet>

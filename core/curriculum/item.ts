@@ -195,11 +195,18 @@ export function inShort(item: Item): string {
   return `${layers}, ${who}${item.sides === 2 ? ', both sides' : ''}`
 }
 
-const OF_A_LAYER = ['demand', 'jumps', 'contact', 'hazard', 'helper'] as const
+/** What a layer may say in the item's stead, beside its steps. */
+export const OF_A_LAYER = ['demand', 'jumps', 'contact', 'hazard', 'helper', 'meets'] as const
+/** What a holder or helper does, in a line; nothing where the item is done alone. */
+export function holderSaid({ partner, helper }: Pick<Item, 'partner' | 'helper'>): string {
+  if (partner === 'solo') return ''
+  return [helper?.does, helper?.height, helper?.angle, helper?.when].filter(Boolean).join(', ')
+}
+
 const atLayers = new WeakMap<Item, Map<number, Item>>()
 
 /**
- * An item as it is at one of its layers: what that layer says of the body, jumps, contact, caution and holder stands before what the item says. The
+ * An item as it is at one of its layers: what that layer says of the body, jumps, contact, caution, holder and what meets what stands before what the item says. The
  * item itself where its layer says nothing.
  *
  * @param layer from 1; beyond its layers it is the item

@@ -1,7 +1,7 @@
 import { fault, type Fault } from '../kernel/faults'
 import { freshId } from '../kernel/ids'
 import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from '../kernel/csv-cells'
-import { REGIONS, type Item, type Move } from './item'
+import { OF_A_LAYER, REGIONS, type Item, type Move } from './item'
 import { readItem } from './item-rules'
 import type { Incoming } from './merge'
 
@@ -169,9 +169,6 @@ const LAYER_STEPS = under(
 
 const HELPER_PARTS = ['does', 'height', 'angle', 'when', 'watch', 'safety', 'forParents'] as const
 
-/** What a layer says of itself beside its steps. */
-const LAYER_OWN = ['demand', 'jumps', 'contact', 'hazard', 'helper', 'meets'] as const
-
 /** Entries `layer | what | value`: `2 | jumps | 1`, `2 | demand hips | 3`, `3 | hazard | …`, `3 | helper does | …`. */
 const LAYER_FIGURES: Column = {
   header: 'layer figures',
@@ -179,7 +176,7 @@ const LAYER_FIGURES: Column = {
   write: (item) =>
     writeEntries(
       item.layers.flatMap((layer, n) =>
-        LAYER_OWN.flatMap((what) => {
+        OF_A_LAYER.flatMap((what) => {
           const value = layer[what]
           if (value === undefined) return []
           if (typeof value !== 'object') return [[n + 1, what, value]]
@@ -195,7 +192,7 @@ const LAYER_FIGURES: Column = {
     }))
     return ((raw.layers ?? []) as Raw[]).map((layer, n) => {
       const next: Raw = Object.fromEntries(
-        Object.entries(layer).filter(([name]) => !(LAYER_OWN as readonly string[]).includes(name)),
+        Object.entries(layer).filter(([name]) => !(OF_A_LAYER as readonly string[]).includes(name)),
       )
       for (const {
         of,
@@ -219,7 +216,7 @@ const COLUMNS: Column[] = [
   figure('sides', 'sides'),
   word('partner', 'partner'),
   plain('solo form', 'soloForm'),
-  keeping(['steps', ...LAYER_OWN], {
+  keeping(['steps', ...OF_A_LAYER], {
     header: 'layers',
     field: 'layers',
     write: (item) => writeEntries(item.layers.map(({ name, change, points }) => [name, change, ...points])),

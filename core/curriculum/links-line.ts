@@ -1,4 +1,5 @@
-import { linkSchema, MOST_LINKS, SIDE_SAID, type Link } from '../plan/places'
+import { piecesOf } from '../plan/lines/read'
+import { linkSchema, MOST_LINKS, MOST_SAID, SIDE_SAID, type Link } from '../plan/places'
 import { cutTo } from '../kernel/sound-text'
 import { splitSaid } from './combinations'
 import type { FindItem } from './said-line'
@@ -10,16 +11,12 @@ import type { FindItem } from './said-line'
  */
 
 const WHO: Record<string, Link['by']> = { a: 'A', b: 'B', both: 'both' }
-const MOST_SAID = 60
 
 export type ReadLinks = { ok: true; links: Link[] } | { ok: false; message: string }
 
 /** @param before the links that stood there: one whose name stays keeps what the line does not say of it, its layer, cue and choice */
 export function readLinks(line: string, find: FindItem, before: readonly Link[] = []): ReadLinks {
-  const pieces = line
-    .split(/[/\n→]/)
-    .map((piece) => piece.trim())
-    .filter(Boolean)
+  const pieces = piecesOf(line)
   if (pieces.length > MOST_LINKS) return { ok: false, message: `A rep has ${MOST_LINKS} links at most` }
   const links: Link[] = []
   for (const piece of pieces) {

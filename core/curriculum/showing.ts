@@ -1,5 +1,6 @@
 import type { Side } from '../plan/spans'
-import { atLayer, spokenName, type Item } from './item'
+import { atLayer, holderSaid, spokenName, type Item } from './item'
+import { stepsOf } from './steps'
 
 /** What an instructor has in mind while showing something: all of it, in the order in which it is said. */
 export interface Showing {
@@ -45,15 +46,12 @@ export function showingOf(
     name: spokenName(item),
     version: item.layers.length > 1 ? (own?.name ?? '') : '',
     change: own?.change ?? '',
-    steps: own?.steps?.length ? own.steps : item.steps,
+    steps: stepsOf(item, layer),
     points: pointsOf(item, layer),
     faults: item.faults,
     hazard: at.hazard ?? '',
-    meets: own?.meets ?? item.meets ?? '',
-    holder:
-      at.partner === 'solo'
-        ? ''
-        : [helper?.does, helper?.height, helper?.angle, helper?.when].filter(Boolean).join(', '),
+    meets: at.meets ?? '',
+    holder: holderSaid(at),
     watch: helper?.watch ?? '',
     safety: helper?.safety ?? '',
     why: why ?? item.why ?? '',

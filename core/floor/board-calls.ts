@@ -1,10 +1,11 @@
 import { chanceOf } from '../kernel/chance'
 import { toMs } from '../kernel/units'
-import type { Interval } from '../people/intervals'
+import { merged, type Interval } from '../people/intervals'
 import type { Block } from '../plan/schema'
 import { keptWith } from '../kernel/kept-with'
 import type { PlacedBlock } from '../plan/timeline'
-import { isPiece } from './segment'
+import { another } from './call-mode'
+import { calledIn, isPiece } from './segment'
 
 /**
  * The calls of a board: they begin with its work and end with it, at moments nobody can foresee. The same seed gives the same calls on
@@ -22,21 +23,13 @@ export interface BoardCall {
   isFeint: boolean
 }
 
-/** The stretches of a board in which the class works, ms into it, those that follow one another joined. */
-function workOf({ calls }: PlacedBlock): Interval[] {
-  const work = calls
-    .flatMap(({ at, spans }) =>
-      spans.filter(isPiece).map((span): [number, number] => [at + span.at, at + span.at + span.ms]),
-    )
-    .sort((a, b) => a[0] - b[0])
-  const joined: [number, number][] = []
-  for (const [from, to] of work) {
-    const last = joined.at(-1)
-    if (last && from <= last[1]) last[1] = Math.max(last[1], to)
-    else joined.push([from, to])
-  }
-  return joined
-}
+/** The stretches of a board in which the class works, ms into it. */
+const workOf = (placed: PlacedBlock): Interval[] =>
+  merged(
+    calledIn(placed)
+      .filter(({ span }) => isPiece(span))
+      .map(({ span, at }) => [at, at + span.ms]),
+  )
 
 /**
  * All calls of a board in order of time; none where it has no calls. From one to the next it is at least and at most as long as `everySec` says;
@@ -65,12 +58,6 @@ export const callsOfBoard = keptWith((placed: PlacedBlock): BoardCall[] => {
     }
   return out
 })
-
-/** Another than the last, where there are others. */
-function another(many: number, last: number, next: () => number): number {
-  if (many < 2 || last < 0) return Math.floor(next() * many)
-  return (last + 1 + Math.floor(next() * (many - 1))) % many
-}
 
 /** What was called to somebody who was there in these stretches of the plan, and is an item: as an attendance file has it. */
 export function calledTo(blocks: readonly PlacedBlock[], there: readonly Interval[]) {

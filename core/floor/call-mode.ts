@@ -60,7 +60,12 @@ function inOrder({ words, sec, inOrder: rounds, fromSec, toSec, seed }: CallMode
   return out
 }
 
-function another(many: number, last: number, next: () => number): number {
+/**
+ * One of many at random, never the same twice running where there are others.
+ *
+ * @param last which it was before; below 0 none was
+ */
+export function another(many: number, last: number, next: () => number): number {
   if (many < 2) return 0
   if (last < 0) return Math.floor(next() * many)
   const step = 1 + Math.floor(next() * (many - 1))

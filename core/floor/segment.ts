@@ -35,7 +35,7 @@ interface Called {
 }
 
 /** What is called in a board, in order. */
-function calledIn({ calls }: PlacedBlock): Called[] {
+export function calledIn({ calls }: PlacedBlock): Called[] {
   return calls
     .flatMap((stretch) => stretch.spans.map((span) => ({ span, at: stretch.at + span.at })))
     .sort((a, b) => a.at - b.at)

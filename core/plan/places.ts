@@ -34,12 +34,14 @@ export const partSchema = record({
 })
 export type CombinationPart = z.infer<typeof partSchema>
 
+/** More letters than anybody calls. */
+export const MOST_SAID = 60
 /** More links than are called in any rep, and more moves than any section of a form has. */
 export const MOST_LINKS = 40
 
 /** One of the things that happen in a rep, in the order in which they are called. */
 export const linkSchema = record({
-  say: text(60),
+  say: text(MOST_SAID),
   /** Whoever performs in that rep is A, whoever receives is B. */
   by: oneOf(['A', 'B', 'both']).default('A'),
   side: oneOf(RELATIVE_SIDES).default('same'),
@@ -56,7 +58,7 @@ export type Link = z.infer<typeof linkSchema>
 
 /** A move of a form's section, called as a link is. */
 export const moveSchema = record({
-  say: text(60),
+  say: text(MOST_SAID),
   cue: text(160).optional(),
   beats: whole(1, 16).default(1),
 })

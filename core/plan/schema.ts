@@ -20,7 +20,7 @@ import {
 import { references } from '../kernel/references'
 import { askSchema } from '../people/results'
 import { PHASE_NAMES } from './phases'
-import { placeFields } from './places'
+import { MOST_SAID, placeFields } from './places'
 
 /**
  * The plan file, `golden-lintel/plan` version 1. This schema settles the form of every field; what fields ask of
@@ -75,8 +75,8 @@ export const teachingSchema = record({
 export const callsSchema = record({
   list: list(
     record({
-      say: text(60),
-      answer: text(60).optional(),
+      say: text(MOST_SAID),
+      answer: text(MOST_SAID).optional(),
       technique: slug().optional(),
       layer: layerNumber().default(1),
       side: oneOf(['R', 'L']).optional(),

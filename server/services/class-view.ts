@@ -9,6 +9,7 @@ import { summary } from './class-list'
 import { planOfClass } from './classes'
 import { sightingsOf } from './corrections'
 import { asMark, asRunEvent, markRowsOf, runRowsOf } from './events'
+import { withLastSeen } from './last-seen'
 import { noticesOn } from './notices'
 import { resultsOf } from './results'
 import { roster } from './roster'
@@ -39,7 +40,7 @@ export async function classView(club: Club, row: ClassRow, role: Role, today: st
     ...(await summary(club, row)),
     plan,
     ...(await classEvents(club, row.id)),
-    roster: students,
+    roster: await withLastSeen(club, role, today, students),
     sightings: mayCorrect(role) ? await sightingsOf(club, about) : [],
     notices: await noticesOn(club, row.day),
     elsewhere: await elsewhereOf(club, row),

@@ -1,3 +1,6 @@
+import { mayCorrect } from '../../shared/access'
+import type { RosterStudent } from '../../shared/answers'
+import type { Role } from '../../shared/roles'
 import type { Club } from '../db/in-club'
 
 /** Who was not looked at for so long is not told apart from who never was. */
@@ -10,7 +13,7 @@ const MS_A_DAY = 24 * 3_600_000
  *
  * @param today the club's day
  */
-export async function lastSeen(club: Club, today: string): Promise<Map<string, number>> {
+async function lastSeen(club: Club, today: string): Promise<Map<string, number>> {
   const since = Date.parse(`${today}T00:00:00Z`) - WITHIN_DAYS * MS_A_DAY
   const rows = await club.select<{ studentId: string; last: number | string }>(
     `SELECT COALESCE(t.same_as, t.id) AS studentId, MAX(seen.last) AS last FROM (
@@ -27,4 +30,16 @@ export async function lastSeen(club: Club, today: string): Promise<Map<string, n
     { since },
   )
   return new Map(rows.map(({ studentId, last }) => [studentId, Math.round(Number(last))]))
+}
+
+/** A roster with when each student was looked at last, for those who teach; for others as it is. */
+export async function withLastSeen(
+  club: Club,
+  role: Role,
+  today: string,
+  students: RosterStudent[],
+): Promise<RosterStudent[]> {
+  if (!mayCorrect(role)) return students
+  const last = await lastSeen(club, today)
+  return students.map((student) => ({ ...student, lastSeen: last.get(student.id) ?? null }))
 }

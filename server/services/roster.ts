@@ -1,10 +1,9 @@
 import type { RosterStudent } from '../../shared/answers'
 import { ageOn } from '../../core/people/student'
 import type { Role } from '../../shared/roles'
-import { mayCorrect, seesOf } from '../../shared/access'
+import { seesOf } from '../../shared/access'
 import type { Club } from '../db/in-club'
 import type { StudentRow } from '../db/rows'
-import { lastSeen } from './last-seen'
 import { ownLayers } from './own-layers'
 
 const COLUMNS = [
@@ -32,7 +31,7 @@ export async function roster(
   today: string,
   classId?: string,
 ): Promise<RosterStudent[]> {
-  const [members, guests, ranks, own, seen] = await Promise.all([
+  const [members, guests, ranks, own] = await Promise.all([
     club.students.all({ active: true, kind: 'member' }, { columns: [...COLUMNS] }) as Promise<Listed[]>,
     classId
       ? (club.students.all(
@@ -42,7 +41,6 @@ export async function roster(
       : [],
     club.ranks.all({}, { columns: ['id', 'position'] }),
     ownLayers(club, today),
-    mayCorrect(role) ? lastSeen(club, today) : new Map<string, number>(),
   ])
   const position = new Map(ranks.map((rank) => [rank.id, rank.position]))
   return [...members, ...guests]
@@ -61,6 +59,5 @@ export async function roster(
       age: seesOf(role, 'age') ? ageOn(row, today) : null,
       layers: own.get(row.id) ?? {},
       kind: row.kind,
-      lastSeen: seen.get(row.id) ?? null,
     }))
 }

@@ -119,7 +119,6 @@ describe('who does not teach', () => {
         'groupId',
         'id',
         'kind',
-        'lastSeen',
         'layers',
         'name',
         'notches',

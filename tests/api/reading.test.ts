@@ -54,7 +54,6 @@ describe('students', () => {
         'groupId',
         'id',
         'kind',
-        'lastSeen',
         'layers',
         'name',
         'notches',

@@ -123,6 +123,20 @@ const mayMark = computed(
 )
 const finish = computed(() => ('finish' in props.dose ? props.dose.finish : undefined))
 const opens = reactive({ marks: false, layers: false, finish: false })
+const offers = computed(() => {
+  const { dose } = props
+  const isCounted = dose.kind === 'count' || dose.kind === 'own'
+  const mayRise = dose.kind === 'rounds' && props.worked && !dose.roundLayers
+  return [
+    { key: 'marks' as const, name: 'Marks called', isOffered: mayMark.value && !marks.value && !opens.marks },
+    { key: 'layers' as const, name: 'Rounds at rising versions', isOffered: mayRise && !opens.layers },
+    {
+      key: 'finish' as const,
+      name: 'How a set is finished',
+      isOffered: isCounted && !finish.value && !opens.finish,
+    },
+  ]
+})
 const changesSides = computed(() => figures.value.sides === 2 && exchange.value === undefined)
 const sidesBy = computed(() => ('sidesBy' in props.dose ? (props.dose.sidesBy ?? 'turn') : 'turn'))
 </script>
@@ -269,32 +283,7 @@ const sidesBy = computed(() => ('sidesBy' in props.dose ? (props.dose.sidesBy ??
       :take="takeFinish"
       placeholder="back to the line, hands down"
     />
-    <p class="flex flex-wrap gap-x-3">
-      <button
-        v-if="mayMark && !marks && !opens.marks"
-        type="button"
-        class="link text-13 min-h-6"
-        @click="opens.marks = true"
-      >
-        Marks called…
-      </button>
-      <button
-        v-if="dose.kind === 'rounds' && worked && !dose.roundLayers && !opens.layers"
-        type="button"
-        class="link text-13 min-h-6"
-        @click="opens.layers = true"
-      >
-        Rounds at rising versions…
-      </button>
-      <button
-        v-if="(dose.kind === 'count' || dose.kind === 'own') && !finish && !opens.finish"
-        type="button"
-        class="link text-13 min-h-6"
-        @click="opens.finish = true"
-      >
-        How a set is finished…
-      </button>
-    </p>
+    <OpensMore :offers="offers" @open="(key) => (opens[key] = true)" />
     <FormFields
       v-if="dose.kind === 'form'"
       :dose="dose"

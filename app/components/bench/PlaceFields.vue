@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { hasRoles, type Dose } from '~~/core/plan/doses'
-import { atLayer } from '~~/core/curriculum/item'
+import { stepsOf } from '~~/core/curriculum/steps'
 import { readInstead, writeInstead } from '~~/core/plan/lines/instead'
 import type { CombinationPart, Instead, Link, Receives } from '~~/core/plan/places'
 
@@ -51,10 +51,21 @@ const SIDES: { value: Receives['side']; name: string }[] = [
   { value: 'other', name: 'other side' },
   { value: 'none', name: 'no side' },
 ]
-const open = ref(false)
+const opens = reactive({ parts: false, links: false, instead: false })
 const isMade = computed(() => props.place.parts !== undefined)
-const opensLinks = ref(false)
-const opensInstead = ref(false)
+const offers = computed(() => {
+  const { place, inside } = props
+  const isWhole = !isMade.value && !opens.parts && !place.links && !opens.links
+  return [
+    { key: 'parts' as const, name: 'A rep is made of several', isOffered: isWhole && !inside },
+    {
+      key: 'links' as const,
+      name: 'Call it link by link',
+      isOffered: isWhole && (!inside || place.technique !== undefined),
+    },
+    { key: 'instead' as const, name: 'Instead', isOffered: !place.instead && !opens.instead },
+  ]
+})
 function takeInstead(text: string): string | undefined {
   const read = readInstead(text, library.itemCalled, props.place.instead)
   if (!read.ok) return read.message
@@ -65,7 +76,7 @@ function takeInstead(text: string): string | undefined {
 const steps = computed(() => {
   const { technique, layer = 1 } = props.place
   const item = library.items.get(technique ?? '')
-  return item ? (atLayer(item, layer).steps ?? []) : []
+  return item ? stepsOf(item, layer) : []
 })
 </script>
 
@@ -123,12 +134,12 @@ const steps = computed(() => {
       </select>
     </div>
     <CombinationField
-      v-if="isMade || open"
+      v-if="isMade || opens.parts"
       :parts="place.parts"
       @change="emit('change', { parts: $event, links: undefined }, 'parts')"
     />
     <LinksField
-      v-else-if="place.links || opensLinks"
+      v-else-if="place.links || opens.links"
       :links="place.links"
       :steps="steps"
       :paired="paired"
@@ -136,35 +147,13 @@ const steps = computed(() => {
       @change="emit('change', { links: $event, parts: undefined }, 'links')"
     />
     <TypedLine
-      v-if="place.instead || opensInstead"
+      v-if="place.instead || opens.instead"
       :label="named('Instead, one to a line')"
       :written="writeInstead(place.instead ?? [])"
       :take="takeInstead"
       :rows="2"
       placeholder="alone: slow kicks at the wall"
     />
-    <p class="flex flex-wrap gap-x-3">
-      <template v-if="!isMade && !open && !place.links && !opensLinks">
-        <button v-if="!inside" type="button" class="link text-13 min-h-6" @click="open = true">
-          A rep is made of several…
-        </button>
-        <button
-          v-if="!inside || place.technique"
-          type="button"
-          class="link text-13 min-h-6"
-          @click="opensLinks = true"
-        >
-          Call it link by link…
-        </button>
-      </template>
-      <button
-        v-if="!place.instead && !opensInstead"
-        type="button"
-        class="link text-13 min-h-6"
-        @click="opensInstead = true"
-      >
-        Instead…
-      </button>
-    </p>
+    <OpensMore :offers="offers" @open="(key) => (opens[key] = true)" />
   </div>
 </template>

@@ -12,6 +12,11 @@ watch(
   () => props.block.id,
   () => Object.assign(open, { calls: false, says: false, voice: false }),
 )
+const offers = computed(() => [
+  { key: 'calls' as const, name: 'Calls', isOffered: !props.block.calls && !open.calls },
+  { key: 'says' as const, name: 'Words for a set', isOffered: !props.block.says && !open.says },
+  { key: 'voice' as const, name: 'How it is counted', isOffered: !props.block.voice && !open.voice },
+])
 type Calls = NonNullable<Block['calls']>
 type Voice = NonNullable<Block['voice']>
 
@@ -167,31 +172,6 @@ function setVoice(values: Partial<Voice>) {
         placeholder="nothing"
       />
     </template>
-    <p class="flex flex-wrap gap-x-3">
-      <button
-        v-if="!block.calls && !open.calls"
-        type="button"
-        class="link text-13 min-h-6"
-        @click="open.calls = true"
-      >
-        Calls…
-      </button>
-      <button
-        v-if="!block.says && !open.says"
-        type="button"
-        class="link text-13 min-h-6"
-        @click="open.says = true"
-      >
-        Words for a set…
-      </button>
-      <button
-        v-if="!block.voice && !open.voice"
-        type="button"
-        class="link text-13 min-h-6"
-        @click="open.voice = true"
-      >
-        How it is counted…
-      </button>
-    </p>
+    <OpensMore :offers="offers" @open="(key) => (open[key] = true)" />
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pointsOf } from '~~/core/curriculum/showing'
 import type { Plan, Track } from '~~/core/plan/schema'
 import { shortDose, stagesOf } from '~~/core/plan/doses'
 import { answerWords, chainWords } from '~~/core/plan/place-words'
@@ -16,7 +17,7 @@ function stagesSaid(place: Place, dose: Track['dose']): string[] {
   return stagesOf(dose).map((stage) => {
     const worked = workedAt(place, stage)
     const item = worked && library.itemAt(worked.technique, worked.layer)
-    const point = item?.layers[(worked?.layer ?? 1) - 1]?.points[0] ?? item?.keyPoints[0]
+    const point = item && pointsOf(item, worked?.layer ?? 1)[0]
     return [
       `${stage.title}: ${shortDose(stage.dose)}`,
       stage.technique

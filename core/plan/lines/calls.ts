@@ -1,5 +1,6 @@
 import type { FindItem } from '../../curriculum/said-line'
 import type { Block } from '../schema'
+import { MOST_SAID } from '../places'
 import { readLines, type Read } from './read'
 
 /**
@@ -9,7 +10,6 @@ import { readLines, type Read } from './read'
 
 type Call = NonNullable<Block['calls']>['list'][number]
 const MOST_CALLS = 60
-const MOST_SAID = 60
 const SIDES = { left: 'L', right: 'R' } as const
 
 /** @param before the calls that stood there: one whose name stays keeps its item and version */

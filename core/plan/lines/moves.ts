@@ -1,17 +1,12 @@
 import { cutTo } from '../../kernel/sound-text'
-import { MOST_LINKS, moveSchema, type FormMove } from '../places'
-import type { Read } from './read'
+import { MOST_LINKS, MOST_SAID, moveSchema, type FormMove } from '../places'
+import { piecesOf, type Read } from './read'
 
 /** The moves of a section of a form as they are called, in one line: `low parry / step / punch 2 beats`. */
 
-const MOST_SAID = 60
-
 /** @param before the moves that stood there: one whose name stays keeps its cue */
 export function readMoves(line: string, before: readonly FormMove[] = []): Read<FormMove[]> {
-  const pieces = line
-    .split(/[/\n→]/)
-    .map((piece) => piece.trim())
-    .filter(Boolean)
+  const pieces = piecesOf(line)
   if (pieces.length > MOST_LINKS) return { ok: false, message: `A section calls ${MOST_LINKS} moves at most` }
   const value: FormMove[] = []
   for (const piece of pieces) {

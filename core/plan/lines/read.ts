@@ -1,6 +1,13 @@
 /** What a text of lines is read as: all of it, or what is wrong with the first line that cannot be read. */
 export type Read<T> = { ok: true; value: T } | { ok: false; message: string }
 
+/** What is written in one line, one thing after the other: between strokes or arrows. */
+export const piecesOf = (line: string): string[] =>
+  line
+    .split(/[/\n→]/)
+    .map((piece) => piece.trim())
+    .filter(Boolean)
+
 /**
  * Reads something that is written one to a line.
  *
