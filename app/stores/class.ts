@@ -46,6 +46,8 @@ const READ_AFTER_MS = 150
 const BATCH = 400
 /** A finish taken back within this time was a slip; after it, the class had ended. */
 const STOOD_STILL_MS = 10_000
+/** By so much a clock may be set back in the middle of a class without anything done being undone by it. */
+const HELD_MS = 1000
 /** A class begun within this time of its hour is meant to end at its hour. */
 const NEAR_ITS_HOUR_MS = 60 * 60_000
 
@@ -73,8 +75,18 @@ export const useClassStore = defineStore('class', () => {
 
   /** The plan that the class goes by, before anything is changed on the floor. */
   const planned = computed(() => data.value?.plan)
+  /** When something was done last on this device, by its own clock. */
+  const lastDone = ref(-Infinity)
+  /** A clock that is set back a little takes nothing back: what was done last stands, and what is done next comes after it. */
+  const held = (time: number, last: number) => (last - time < HELD_MS ? Math.max(time, last) : time)
   const run = computed(() =>
-    planned.value ? replay(planned.value, data.value?.events ?? [], clock.now.value) : undefined,
+    planned.value
+      ? replay(
+          planned.value,
+          data.value?.events ?? [],
+          held(clock.now.value, lastDone.value + clock.off.value),
+        )
+      : undefined,
   )
   /** The run at a moment of the clock, not only at its last tick. */
   const runAt = (time: number) =>
@@ -296,7 +308,9 @@ export const useClassStore = defineStore('class', () => {
     more: { undoes?: string; board?: string; waiting?: boolean; at?: number; detail?: Detail } = {},
   ): string {
     const id = crypto.randomUUID()
-    void keep({ run: { id, kind, at: clock.device(), n: nextCount(), device: thisDevice(), ...more } })
+    const at = held(clock.device(), lastDone.value)
+    lastDone.value = at
+    void keep({ run: { id, kind, at, n: nextCount(), device: thisDevice(), ...more } })
     return id
   }
 
