@@ -467,6 +467,9 @@ const nextAt = computed(() =>
   .named .middle :deep(h2.longer) {
     font-size: min(62px, 5vw, 25cqh);
   }
+  .named > :deep(.now) {
+    -webkit-line-clamp: 1;
+  }
   .named .middle :deep(.line),
   .named .middle :deep(.chain),
   .named .middle :deep(.times) {
@@ -653,6 +656,24 @@ const nextAt = computed(() =>
   }
   .line .next {
     display: none;
+  }
+  /* What is called has the room, and the clock is small beside it. */
+  .named .middle :deep(.clock),
+  .named .middle :deep(.clock.long) {
+    font-size: min(7.5vw, 60cqh);
+  }
+  .named .middle :deep(.chain),
+  .named .middle :deep(.times) {
+    display: none;
+  }
+  .named .middle :deep(h2) {
+    font-size: 30px;
+    line-height: 32px;
+  }
+  .named .middle :deep(.line) {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
   }
   /* A form is stepped through between the clock and the keys. */
   .stepped {

@@ -87,9 +87,9 @@ function setRoles(way: string) {
 /** What goes by the instructor's word in this kind of dose, as it is asked for. */
 const BY: Partial<Record<DoseName, string>> = {
   count: 'Count goes',
-  own: 'A set ends',
-  rounds: 'A round ends',
-  hold: 'A hold ends',
+  own: 'Each ends',
+  rounds: 'Each ends',
+  hold: 'Each ends',
   form: 'Moves come',
 }
 const goesBy = computed(() => ('by' in props.dose ? (props.dose.by ?? 'clock') : 'clock'))

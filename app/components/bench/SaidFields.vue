@@ -77,9 +77,9 @@ function setVoice(values: Partial<Voice>) {
           label="Order"
           :model-value="block.calls.order"
           :options="[
-            { value: 'given', name: 'As listed' },
-            { value: 'random', name: 'At random' },
-            { value: 'react', name: 'To react to' },
+            { value: 'given', name: 'Listed' },
+            { value: 'random', name: 'Random' },
+            { value: 'react', name: 'React' },
           ]"
           @update:model-value="setCalls({ order: $event }, 'order')"
         />

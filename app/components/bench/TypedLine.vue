@@ -34,6 +34,7 @@ function enter(event: KeyboardEvent) {
       :id="id"
       v-model="typed"
       class="field resize-y py-1"
+      :class="{ many: rows > 1 }"
       :rows="rows"
       :placeholder="placeholder"
       spellcheck="false"
@@ -47,3 +48,10 @@ function enter(event: KeyboardEvent) {
     <p v-else-if="hint" class="text-13 text-ash">{{ hint }}</p>
   </div>
 </template>
+
+<style scoped>
+/* As high as its lines, not as one. */
+.many {
+  height: auto;
+}
+</style>

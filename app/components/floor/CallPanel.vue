@@ -209,6 +209,9 @@ h2.longer {
   }
 }
 @container (height < 235px) {
+  .chained .times {
+    display: none;
+  }
   h2,
   h2.long {
     font-size: 40px;

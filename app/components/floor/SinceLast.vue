@@ -36,29 +36,34 @@ const away = computed(() => {
 
 <template>
   <div v-if="last && items.length" class="since" data-test="since-last">
-    <p class="when">Last time, {{ shortDay(last.day) }}</p>
+    <p class="when">
+      Last time, {{ shortDay(last.day) }}<b v-if="away.length">. Away: {{ away.join(', ') }}</b>
+    </p>
     <p v-for="item in items" :key="item.id">
       {{ item.name }}<span v-if="item.again">: again in {{ item.again }}</span>
     </p>
-    <p v-if="away.length" class="away">Away then: {{ away.join(', ') }}</p>
   </div>
 </template>
 
 <style scoped>
 .since {
-  font-size: 19px;
-  line-height: 24px;
+  font-size: 18px;
+  line-height: 22px;
 }
 .since p {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
 }
+.since .when {
+  white-space: normal;
+}
 .when,
 span {
   color: var(--color-hall-ash);
 }
-.away {
+b {
+  font-weight: 500;
   color: var(--color-hall-brick);
 }
 @media (max-width: 760px), (max-height: 500px) {
