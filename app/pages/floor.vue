@@ -221,6 +221,7 @@ const nextAt = computed(() =>
         :class="{
           many: plan.groups.length > 4,
           stepped: form ?? isTold,
+          cut: !isShared,
           calling,
           showing: isShowing,
           named: call.chain.length > 0,
@@ -437,7 +438,11 @@ const nextAt = computed(() =>
   color: var(--color-hall-brick);
 }
 /* Five groups and more stand in two rows: the clock makes room. */
-@media (min-width: 761px) {
+@media (min-width: 761px) and (min-height: 501px) {
+  /* Where each does something else, each has its count, its caution and its point. */
+  .cut .groups {
+    min-height: 242px;
+  }
   .many .groups {
     flex: none;
     min-height: 258px;
