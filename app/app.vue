@@ -2,6 +2,7 @@
 import { isToasterWanted } from '~/domain/toast'
 
 useDrafts()
+useWhatWaits()
 const signInAgain = useSignInAgain()
 onNuxtReady(() => {
   isToasterWanted.value = true

@@ -26,6 +26,7 @@ const useClockState = createSharedComposable(() => {
   const off = ref(steady.off)
   const now = ref(0)
   const device = () => steady.device() + moved.value
+  const stamp = () => steady.stamp() + moved.value
   const read = () => device() + off.value
   const tick = () => (now.value = read())
   tick()
@@ -68,14 +69,16 @@ const useClockState = createSharedComposable(() => {
     read,
     tick,
     device,
+    stamp,
     compare,
+    ask,
     knownOff: () => steady.knownOff(),
   }
 })
 
 /**
  * `now` follows the clock ten times a second; `read` is exact at the moment of a tap. Both are the server's time where the device's
- * clock is off; `device` is the device's own.
+ * clock is off; `device` is the device's own, and `stamp` the same for what is done now.
  */
 export function useClock() {
   return useClockState()

@@ -9,6 +9,9 @@ const MOST_WAY_MS = 3000
 const SLACK_MS = 4
 /** Two clocks of one machine are read one after the other: less than this is no jump. */
 const STILL_MS = 20
+/** A difference that shrinks by less than this changes no order of taps that are this long ago, or longer. */
+const LITTLE_MS = 1000
+const QUIET_MS = 5000
 
 export class SteadyClock {
   /** The machine's clock at the zero of the monotonic one. */
@@ -16,6 +19,7 @@ export class SteadyClock {
   /** By how much the device's clock is behind the server's, ms. */
   off = 0
   private isCompared = false
+  private stampedAt = -Infinity
 
   /**
    * @param wall the machine's clock, ms since 1970: it may be set
@@ -36,6 +40,12 @@ export class SteadyClock {
     return Math.round(this.origin + this.steady())
   }
 
+  /** The device's own clock for something that is done now. */
+  stamp(): number {
+    this.stampedAt = this.device()
+    return this.stampedAt
+  }
+
   /** The server's time, as well as it is known. */
   read(): number {
     return this.device() + this.off
@@ -43,7 +53,8 @@ export class SteadyClock {
 
   /**
    * Compares with the server's clock, from an answer and when it was asked for, by `device`. The time stays as it is while the exchange does
-   * not prove it wrong: two taps must not change places because an answer was slow.
+   * not prove it wrong: two taps must not change places because an answer was slow. For the same reason it is not set back a little on the
+   * heels of a tap: what was tapped before would come after what is tapped next.
    *
    * @returns whether the time was set
    */
@@ -54,6 +65,8 @@ export class SteadyClock {
     const difference = serverNow - (here - way / 2)
     this.isCompared = true
     if (Math.abs(difference - this.off) <= way / 2 + SLACK_MS) return false
+    const back = this.off - difference
+    if (back > 0 && back < LITTLE_MS && here - this.stampedAt < QUIET_MS) return false
     this.off = Math.round(difference)
     return true
   }

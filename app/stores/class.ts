@@ -46,8 +46,6 @@ const READ_AFTER_MS = 150
 const BATCH = 400
 /** A finish taken back within this time was a slip; after it, the class had ended. */
 const STOOD_STILL_MS = 10_000
-/** By so much a clock may be set back in the middle of a class without anything done being undone by it. */
-const HELD_MS = 1000
 /** A class begun within this time of its hour is meant to end at its hour. */
 const NEAR_ITS_HOUR_MS = 60 * 60_000
 
@@ -75,18 +73,8 @@ export const useClassStore = defineStore('class', () => {
 
   /** The plan that the class goes by, before anything is changed on the floor. */
   const planned = computed(() => data.value?.plan)
-  /** When something was done last on this device, by its own clock. */
-  const lastDone = ref(-Infinity)
-  /** A clock that is set back a little takes nothing back: what was done last stands, and what is done next comes after it. */
-  const held = (time: number, last: number) => (last - time < HELD_MS ? Math.max(time, last) : time)
   const run = computed(() =>
-    planned.value
-      ? replay(
-          planned.value,
-          data.value?.events ?? [],
-          held(clock.now.value, lastDone.value + clock.off.value),
-        )
-      : undefined,
+    planned.value ? replay(planned.value, data.value?.events ?? [], clock.now.value) : undefined,
   )
   /** The run at a moment of the clock, not only at its last tick. */
   const runAt = (time: number) =>
@@ -308,9 +296,7 @@ export const useClassStore = defineStore('class', () => {
     more: { undoes?: string; board?: string; waiting?: boolean; at?: number; detail?: Detail } = {},
   ): string {
     const id = crypto.randomUUID()
-    const at = held(clock.device(), lastDone.value)
-    lastDone.value = at
-    void keep({ run: { id, kind, at, n: nextCount(), device: thisDevice(), ...more } })
+    void keep({ run: { id, kind, at: clock.stamp(), n: nextCount(), device: thisDevice(), ...more } })
     return id
   }
 
@@ -332,7 +318,7 @@ export const useClassStore = defineStore('class', () => {
     more: { at?: number; reason?: string; undoes?: string; group?: string } = {},
   ): string {
     const id = crypto.randomUUID()
-    const { at = clock.device(), ...said } = more
+    const { at = clock.stamp(), ...said } = more
     const why = run.value?.phase === 'finished' ? whyCorrected.value.trim() : ''
     const rest = { ...(why ? { reason: why } : {}), ...said }
     void keep({ presence: { id, kind, at, n: nextCount(), ...(student ? { student } : {}), ...rest } })
@@ -344,7 +330,7 @@ export const useClassStore = defineStore('class', () => {
     const why = run.value?.phase === 'finished' ? whyCorrected.value.trim() : ''
     // Typed by the club's clock; a device sends by its own.
     const byDevice = taps.map((tap) => ({ ...tap, at: tap.at - clock.off.value }))
-    const marks = typedMarks(data.value?.marks ?? [], student, byDevice, clock.device()).map(
+    const marks = typedMarks(data.value?.marks ?? [], student, byDevice, clock.stamp()).map(
       (mark): PresenceMark => ({
         id: crypto.randomUUID(),
         n: nextCount(),
@@ -358,14 +344,14 @@ export const useClassStore = defineStore('class', () => {
   /** Keeps that a fault was seen, or seen right; or takes back that it was. Its id, for undo. */
   function see(sighting: Omit<Sighting, 'id' | 'at' | 'n'>): string {
     const id = crypto.randomUUID()
-    void keep({ sighting: { id, at: clock.device(), n: nextCount(), ...sighting } })
+    void keep({ sighting: { id, at: clock.stamp(), n: nextCount(), ...sighting } })
     return id
   }
 
   /** Keeps the figure a board asks for, or takes one back; its id, for undo. */
   function enter(result: Omit<Result, 'id' | 'at' | 'n'>): string {
     const id = crypto.randomUUID()
-    void keep({ result: { id, at: clock.device(), n: nextCount(), ...result } })
+    void keep({ result: { id, at: clock.stamp(), n: nextCount(), ...result } })
     return id
   }
 
@@ -462,6 +448,8 @@ export const useClassStore = defineStore('class', () => {
   }
 
   async function sendBatch(classId: string, batch: Unsent[]): Promise<Sent | { why: string }> {
+    // A device that has not compared clocks is taken by the way of this request, which may be long.
+    if (clock.knownOff() === undefined) await clock.ask()
     const sentAt = clock.device()
     const moved = clock.moved.value
     try {

@@ -43,6 +43,8 @@ export function carriedOn(
 }
 
 async function look(db: Database): Promise<void> {
+  // The way of the first question is that of making a connection.
+  if (!line) await db.sequelize.query('SELECT 1')
   const from = performance.now()
   const [row] = await db.sequelize.query<{ now: number }>(
     'SELECT ROUND(UNIX_TIMESTAMP(NOW(3)) * 1000) AS now',

@@ -232,7 +232,10 @@ test('from home is seen and cautioned, and not on the mat; partners are made of 
   await expect.poll(() => groups.allInnerTexts()).not.toEqual(first)
   const pin = panel.getByRole('button', { name: /^Pin/ }).first()
   const pinned = (await pin.getAttribute('aria-label')) ?? ''
+  // Whoever comes while that is worked out is fitted in by it.
+  const isPinned = page.waitForResponse((answer) => answer.request().method() === 'PUT')
   await pin.click()
+  await isPinned
   await expect(panel.getByRole('button', { name: pinned })).toHaveAttribute('aria-pressed', 'true')
   // Somebody comes late: one group becomes a three, the pin stands.
   await cell(page, 'Lotte Varga', 'late').click()

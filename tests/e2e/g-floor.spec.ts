@@ -251,6 +251,21 @@ test('one device leads and another follows; taking over is an act, and the first
   await second.context().close()
 })
 
+test('what could not be sent from the floor goes from whichever page is opened next', async ({ page }) => {
+  const { id } = await onTheFloor(page, [fixed('a', 'First board', 600)])
+  await page.route('**/events', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  )
+  await key(page, 'Start').click()
+  await expect(page.getByRole('timer')).toBeVisible()
+  await page.goto('/syllabus')
+  await page.unroute('**/events')
+  await page.reload()
+  await expect
+    .poll(async () => (await ask<{ state: string }>(page, `/api/classes/${id}`)).state)
+    .toBe('running')
+})
+
 test('a wall of its own link follows, with nothing to press and nobody’s surname', async ({
   page,
   browser,
