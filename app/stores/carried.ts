@@ -42,7 +42,7 @@ export const useCarriedStore = defineStore('carried', () => {
     const { plan } = plans
     if (!plan) return
     const known = library.items.get(item)
-    const painted = known ? { ...paintedAs(known), parts: known.parts } : { technique: item }
+    const painted = known ? { ...paintedAs(known), made: library.itemMade(item) } : { technique: item }
     plans.changeBlock(block, (one) => paintItem(one, plan, group, painted))
     plans.selected = block
   }

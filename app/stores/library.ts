@@ -1,8 +1,10 @@
 import { librarySchema } from '~~/shared/answers'
 import { needsSpelling, readSpelling } from '~~/core/kernel/spelling'
 import type { Ladder } from '~~/core/curriculum/ladder'
+import { madeOf } from '~~/core/curriculum/made-of'
 import { calledIn } from '~~/core/curriculum/called'
 import type { FindItem } from '~~/core/curriculum/said-line'
+import type { Made } from '~~/core/plan/edit-places'
 import { librarySearch } from '~~/core/curriculum/search'
 import { atLayer, spokenName } from '~~/core/curriculum/item'
 import type { Library, LibraryItem } from '~~/shared/answers'
@@ -104,6 +106,11 @@ export const useLibraryStore = defineStore('library', () => {
     const item = id ? items.value.get(id) : undefined
     return item ? spokenName(item) : (id ?? '')
   }
+  /** What an item brings to a board: what its reps are made of at a layer, and what is done instead. */
+  const itemMade = (id: string | undefined, layer = 1): Made => {
+    const item = items.value.get(id ?? '')
+    return item ? madeOf(item, layer) : {}
+  }
   /** The name of a layer of an item, `layer 2` where it has none. */
   const layerName = (id: string | undefined, layer: number) =>
     (id && items.value.get(id)?.layers[layer - 1]?.name) || `layer ${layer}`
@@ -137,6 +144,7 @@ export const useLibraryStore = defineStore('library', () => {
     itemsNear,
     itemName,
     itemAt,
+    itemMade,
     layerName,
     groupName,
     ranksOfGroup,

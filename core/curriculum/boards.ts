@@ -1,10 +1,12 @@
 import { sectionIds } from '../people/section-runs'
 import type { Dose } from '../plan/doses'
 import { newBlock } from '../plan/edit'
+import { settleBoard, writtenMade } from '../plan/edit-places'
 import type { Painted } from '../plan/painted'
 import type { Block } from '../plan/schema'
 import { CATEGORIES } from './categories'
 import { spokenName, type Item } from './item'
+import { madeOf } from './made-of'
 
 /** Boards made from items: what lies on the shelf. All lack an id, which the plan gives them. */
 
@@ -63,18 +65,23 @@ const isSteady = ({ category, prepares, intensity = 10 }: Item) =>
 
 /**
  * A board for an item as it is usually drilled: free work in rounds, a run by the minute, forms in runs of their own sections, partner work in both roles, both
- * sides where it has sides, at the item's own full speed.
+ * sides where it has sides, at the item's own full speed; with what its reps are made of and what is called, as far as that dose can say it.
  */
 export function boardFor(item: Item): Board {
   const { phase } = CATEGORIES[item.category]
   const block = newBlock(phase, spokenName(item), item.id)
   if (item.intensity !== undefined) block.intensity = item.intensity
-  // A rep of it is known to the plan by its parts, so that credit needs no library.
-  if (item.parts) block.parts = item.parts
-  if (phase === 'form') return { ...block, dose: formDose(item) }
-  if (item.category === 'sparring') return { ...block, dose: SPARRING }
-  if (isSteady(item)) return { ...block, dose: { kind: 'fixed', sec: STEADY_SEC, active: true } }
-  if (block.dose?.kind !== 'count') return block
-  const dose = { ...block.dose, sides: item.sides, roles: rolesOf(item), tempoSec: repSecOf(item).full }
-  return { ...block, dose }
+  // What a rep of it is made of stands in the plan, so that credit needs no library.
+  Object.assign(block, writtenMade(madeOf(item)))
+  if (item.calls) block.calls = item.calls
+  return settleBoard({ ...block, dose: doseFor(item, block) })
+}
+
+function doseFor(item: Item, { phase, dose }: Board): Board['dose'] {
+  if (phase === 'form') return formDose(item)
+  if (item.category === 'sparring') return SPARRING
+  if (isSteady(item)) return { kind: 'fixed', sec: STEADY_SEC, active: true }
+  if (dose?.kind !== 'count') return dose
+  const roles = madeOf(item).links?.some(({ by }) => by !== 'A') ? 2 : rolesOf(item)
+  return { ...dose, sides: item.sides, roles, tempoSec: repSecOf(item).full }
 }

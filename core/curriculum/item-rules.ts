@@ -14,6 +14,10 @@ function ruleFaults(item: Item): Fault[] {
     faults.push(fault(['repSec', 'full'], 'must not be longer than the time at teaching speed'))
   if (item.headContact && item.contact === 'none')
     faults.push(fault(['headContact'], 'needs a contact level above none'))
+  if (item.parts && item.links)
+    faults.push(fault(['links'], 'a rep is made of parts or called link by link, not both'))
+  const [least, most] = item.calls?.everySec ?? [1, 1]
+  if (most < least) faults.push(fault(['calls', 'everySec', 1], 'must not be less than the least'))
   item.parts?.forEach(({ technique }, p) => {
     if (technique === item.id)
       faults.push(fault(['parts', p, 'technique'], 'cannot be the combination itself'))

@@ -13,7 +13,8 @@ import {
   yesNo,
 } from '../kernel/fields'
 import { references } from '../kernel/references'
-import { MOST_OF_COMBINATION, partSchema } from '../plan/places'
+import { insteadSchema, linkSchema, MOST_LINKS, MOST_OF_COMBINATION, partSchema } from '../plan/places'
+import { callsSchema } from '../plan/schema'
 import { CATEGORY_NAMES } from './categories'
 
 /**
@@ -88,6 +89,8 @@ export const layerSchema = record({
   helper: helperSchema.optional(),
   /** Which part of the body meets what, where it is not as the item says. */
   meets: line(200).optional(),
+  /** What a rep of this version is made of, where it is not as the item says. */
+  links: list(linkSchema, 1, MOST_LINKS).optional(),
 })
 
 /** One move of a form: what is done, standing how, with which hand, towards where, and on which of the counts. */
@@ -120,6 +123,9 @@ export const stageSchema = record({
   distance: line(200),
   solo: line(300),
   contact: oneOf(CONTACTS).default('none'),
+  /** What a rep on this rung is made of, as it is called, and what is done instead. */
+  links: list(linkSchema, 1, MOST_LINKS).optional(),
+  instead: list(insteadSchema, 1, 20).optional(),
 })
 
 export const itemSchema = record({
@@ -169,6 +175,12 @@ export const itemSchema = record({
   ladder: list(stageSchema, 0, 12).default([]),
   /** What one rep of a combination is made of, in order. */
   parts: list(partSchema, 1, MOST_OF_COMBINATION).optional(),
+  /** The same link by link, as it is called. */
+  links: list(linkSchema, 1, MOST_LINKS).optional(),
+  /** What is called while it is worked, unforeseen or in order. */
+  calls: callsSchema.optional(),
+  /** What whoever cannot do it does instead. */
+  instead: list(insteadSchema, 1, 20).optional(),
   helper: helperSchema.optional(),
   /** Which part of the body meets what. */
   meets: line(200).optional(),

@@ -1,141 +1,25 @@
 import { fault, type Fault } from '../kernel/faults'
 import { freshId } from '../kernel/ids'
 import { readEntries, readNumber, readTable, readYesNo, writeEntries, writeTable } from '../kernel/csv-cells'
-import { OF_A_LAYER, REGIONS, type Item, type Move } from './item'
+import { OF_A_LAYER, type Item, type Move } from './item'
+import {
+  figure,
+  keeping,
+  lines,
+  orNone,
+  plain,
+  records,
+  regions,
+  under,
+  word,
+  type Column,
+  type Raw,
+} from './library-columns'
+import { CALLS, LINKS, linksUnder } from './rep-columns'
 import { readItem } from './item-rules'
 import type { Incoming } from './merge'
 
 /** The library as CSV, one item a row. A column is a line here; `docs/formats.md` documents them. */
-
-type Raw = Record<string, unknown>
-
-interface Column {
-  header: string
-  field: keyof Item
-  write(item: Item): string
-  /** The value of the field; undefined takes the default. `raw`: what the columns before it gave. */
-  read(cell: string, raw: Raw): unknown
-}
-
-const orNothing = (cell: string): string | undefined => (cell.trim() === '' ? undefined : cell.trim())
-const plain = (
-  header: string,
-  field: 'name' | 'preferred' | 'soloForm' | 'hazard' | 'meets' | 'why',
-): Column => ({
-  header,
-  field,
-  write: (item) => item[field] ?? '',
-  read: orNothing,
-})
-const word = (header: string, field: 'category' | 'partner' | 'contact'): Column => ({
-  header,
-  field,
-  write: (item) => item[field],
-  read: (cell) => orNothing(cell)?.toLowerCase(),
-})
-const figure = (header: string, field: 'sides' | 'intensity' | 'jumps' | 'footprintM2'): Column => ({
-  header,
-  field,
-  write: (item) => String(item[field] ?? ''),
-  read: (cell) => (orNothing(cell) === undefined ? undefined : readNumber(cell)),
-})
-const lines = (header: string, field: 'aliases' | 'keyPoints' | 'steps'): Column => ({
-  header,
-  field,
-  write: (item) => writeEntries(item[field].map((line) => [line])),
-  read: (cell) => readEntries(cell).map((parts) => parts.join(' | ')),
-})
-/** Entries whose parts become the named fields of a record, in their order. */
-const records = (
-  header: string,
-  field: 'prerequisites' | 'faults' | 'kit' | 'sections' | 'ladder' | 'parts' | 'references',
-  parts: readonly string[],
-  numbers: readonly string[] = [],
-): Column => ({
-  header,
-  field,
-  write: (item) =>
-    writeEntries(
-      (item[field] ?? []).map((entry) => parts.map((part) => (entry as Raw)[part] as string | number)),
-    ),
-  read: (cell) =>
-    readEntries(cell).map((values) =>
-      Object.fromEntries(
-        parts.flatMap((part, p) => {
-          const value = values[p]
-          return value === undefined || value === ''
-            ? []
-            : [[part, numbers.includes(part) ? readNumber(value) : value]]
-        }),
-      ),
-    ),
-})
-const regions = (header: string, field: 'demand' | 'prepares'): Column => ({
-  header,
-  field,
-  write: (item) =>
-    REGIONS.flatMap((region) => (item[field][region] ? [`${region} ${item[field][region]}`] : [])).join('\n'),
-  read: (cell) =>
-    Object.fromEntries(
-      cell
-        .split(/[\n;]|,(?!\d)/)
-        .map((entry) => entry.trim())
-        .filter(Boolean)
-        .map((entry) => {
-          const [region = '', amount = ''] = entry.split(/\s+/)
-          return [region.toLowerCase(), readNumber(amount)]
-        }),
-    ),
-})
-
-/** A list that is left out where there is nothing in it. */
-const orNone = (column: Column): Column => ({
-  ...column,
-  read: (cell, raw) => {
-    const list = column.read(cell, raw) as unknown[]
-    return list.length ? list : undefined
-  },
-})
-
-/** A list whose entries keep what they hold that this column does not say, as long as they are called the same. */
-const keeping = (inside: readonly string[], column: Column): Column => ({
-  ...column,
-  read(cell, raw) {
-    const before = (raw[column.field] ?? []) as Raw[]
-    return (column.read(cell, raw) as Raw[]).map((entry) => {
-      const had = before.find(({ name }) => name === entry.name)
-      const kept = inside.flatMap((field) => (had?.[field] === undefined ? [] : [[field, had[field]]]))
-      return kept.length ? { ...entry, ...Object.fromEntries(kept) } : entry
-    })
-  },
-})
-
-/** Entries that belong to the sections or the layers, each after the number of the one it belongs to. */
-function under<F extends 'sections' | 'layers'>(
-  header: string,
-  field: F,
-  inside: string,
-  writeOne: (one: Raw) => (string | number | undefined)[][],
-  readOne: (values: readonly string[]) => unknown,
-): Column {
-  return {
-    header,
-    field,
-    write: (item) =>
-      writeEntries(item[field].flatMap((one, n) => writeOne(one as Raw).map((parts) => [n + 1, ...parts]))),
-    read(cell, raw) {
-      const entries = readEntries(cell).map(([number = '', ...values]) => ({
-        of: readNumber(number),
-        entry: readOne(values),
-      }))
-      return ((raw[field] ?? []) as Raw[]).map((one, n) => {
-        const { [inside]: _had, ...rest } = one
-        const own = entries.filter(({ of }) => of === n + 1).map(({ entry }) => entry)
-        return own.length ? { ...rest, [inside]: own } : rest
-      })
-    },
-  }
-}
 
 const MOVE_PARTS = ['name', 'stance', 'hand', 'towards', 'steps', 'counts', 'shout'] as const
 const MOVE_NUMBERS: readonly string[] = ['towards', 'steps', 'counts']
@@ -216,7 +100,7 @@ const COLUMNS: Column[] = [
   figure('sides', 'sides'),
   word('partner', 'partner'),
   plain('solo form', 'soloForm'),
-  keeping(['steps', ...OF_A_LAYER], {
+  keeping(['steps', 'links', ...OF_A_LAYER], {
     header: 'layers',
     field: 'layers',
     write: (item) => writeEntries(item.layers.map(({ name, change, points }) => [name, change, ...points])),
@@ -258,8 +142,17 @@ const COLUMNS: Column[] = [
   lines('steps', 'steps'),
   LAYER_STEPS,
   LAYER_FIGURES,
-  records('ladder', 'ladder', ['title', 'does', 'partner', 'allowed', 'distance', 'solo', 'contact']),
+  keeping(
+    ['links', 'instead'],
+    records('ladder', 'ladder', ['title', 'does', 'partner', 'allowed', 'distance', 'solo', 'contact']),
+    'title',
+  ),
   orNone(records('parts', 'parts', ['technique', 'layer', 'times', 'side'], ['layer', 'times'])),
+  LINKS,
+  linksUnder('layer links', 'layers'),
+  linksUnder('rung links', 'ladder'),
+  CALLS,
+  orNone(records('instead', 'instead', ['if', 'do', 'technique', 'layer'], ['layer'])),
   {
     header: 'helper',
     field: 'helper',

@@ -1,6 +1,7 @@
 import type { Mark } from '../people/marks'
 import { isGood } from '../people/marks'
 import type { PlainDose } from '../plan/doses'
+import { settleBoard, writtenMade } from '../plan/edit-places'
 import { repSecOf, type Board } from './boards'
 import type { Category } from './categories'
 import { CONTACTS, spokenName, type Contact, type Item, type Stage } from './item'
@@ -224,7 +225,7 @@ export function ladderBoard(items: readonly [Item, ...Item[]], upTo = 5): Board 
   const stages = partnerLadder(items).slice(0, Math.max(1, upTo))
   const rungs = partnerLadder(items).length
   const sides = items.some((item) => item.sides === 2) ? 2 : 1
-  return {
+  return settleBoard({
     title: `${named(items)}: ladder`,
     phase: 'partner',
     priority: 'should',
@@ -233,15 +234,16 @@ export function ladderBoard(items: readonly [Item, ...Item[]], upTo = 5): Board 
     layer: 1,
     dose: {
       kind: 'ladder',
-      stages: stages.map(({ title }, rung) => ({
+      stages: stages.map(({ title, links, instead }, rung) => ({
         title,
+        ...writtenMade({ links, instead }),
         dose: doseOfRung(rung, rungs, items, sides),
       })),
       bridgeSec: 15,
       setupSec: 60,
     },
     notes: ladderNotes(stages),
-  }
+  })
 }
 
 /** What the last class with a ladder came to: how many rungs were run, and the marks given on its item. */

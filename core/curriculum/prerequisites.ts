@@ -1,5 +1,6 @@
 import { fault, type Fault } from '../kernel/faults'
 import { spokenName, type Item } from './item'
+import { itemsInside } from './made-of'
 
 /**
  * Who must know what first. The nodes of the graph are items *at a layer*: a layer stands on the layer below it and on what
@@ -74,13 +75,13 @@ export function cycleInWords(cycle: readonly Node[], items: ReadonlyMap<string, 
     .join(' → ')
 }
 
-/** What of an item's prerequisites and parts the library does not have: unknown items, layers that do not exist. */
+/** What of an item's prerequisites, parts, links, calls and substitutes the library does not have: unknown items, layers that do not exist. */
 export function unmetFaults(item: Item, items: ReadonlyMap<string, Item>): Fault[] {
-  const unknownParts = (item.parts ?? []).flatMap(({ technique, layer }, p) => {
-    const part = items.get(technique)
-    if (!part) return [fault(['parts', p, 'technique'], `"${technique}" is not in the library`)]
+  const unknownParts = itemsInside(item).flatMap(({ path, technique, layer }) => {
+    const part = technique === item.id ? item : items.get(technique)
+    if (!part) return [fault(path, `"${technique}" is not in the library`)]
     return layer > part.layers.length
-      ? [fault(['parts', p, 'layer'], `${spokenName(part)} has no layer ${layer}`)]
+      ? [fault([...path.slice(0, -1), 'layer'], `${spokenName(part)} has no layer ${layer}`)]
       : []
   })
   const unmet = item.prerequisites.flatMap(({ item: id, layer }, p) => {

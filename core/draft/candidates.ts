@@ -9,6 +9,7 @@ import { ADULT_HEAD_AGE } from '../checks/work/head-contact'
 import { forbids } from '../checks/work/student-note'
 import { regionsInNote } from '../people/floor-note'
 import type { Item } from '../curriculum/item'
+import { itemsInside } from '../curriculum/made-of'
 import type { Standing } from '../curriculum/syllabus'
 import { groupAmong } from '../people/placed'
 import type { Plan } from '../plan/schema'
@@ -111,7 +112,7 @@ function candidatesFor(
   const all = [...club.items.values()].flatMap((item): Candidate[] => {
     const { id } = item
     const weight = of.weights.get(id) ?? 0
-    if (exercises.has(id) || banned.has(id) || item.parts?.some(({ technique }) => banned.has(technique)))
+    if (exercises.has(id) || banned.has(id) || itemsInside(item).some(({ technique }) => banned.has(technique)))
       return []
     if (request.most[item.category] === 0 || forbidden(item) || !fitsTheHall(item, of, club)) return []
     if (item.headContact && of.youngest !== undefined && of.youngest < ADULT_HEAD_AGE) return []

@@ -2,6 +2,8 @@ import { listed } from '../checks/ground'
 import type { Board } from '../curriculum/boards'
 import { CATEGORIES } from '../curriculum/categories'
 import { spokenName, type Item } from '../curriculum/item'
+import { madeOf } from '../curriculum/made-of'
+import { settleBoard, writtenMade } from '../plan/edit-places'
 import { PHASES, type Phase } from '../plan/phases'
 import type { Track } from '../plan/schema'
 import type { DraftBoard } from './draft-board'
@@ -81,23 +83,23 @@ class MainBoard {
     const base = { id: isOneItem ? first.item.id : 'side-by-side', says: says.join(' ') }
     const dose = () => shared?.dose ?? doseOf(sharedShape(parts), this.length, this.setupSec)
     if (parts.length === 1 && first.groups.length === setting.groups.length)
-      return { ...base, board: { ...common, mode: 'together', ...workOf(first), dose: dose() } }
+      return { ...base, board: settleBoard({ ...common, mode: 'together', ...workOf(first), dose: dose() }) }
     const tracks = parts.map((part): Track => ({ groups: this.idsOf(part), ...workOf(part) }))
     if (this.isOneCount)
       return {
         ...base,
-        board: { ...common, mode: isOneItem ? 'layers' : 'oneCount', dose: dose(), tracks },
+        board: settleBoard({ ...common, mode: isOneItem ? 'layers' : 'oneCount', dose: dose(), tracks }),
       }
     return {
       ...base,
-      board: {
+      board: settleBoard({
         ...common,
         mode: 'layers',
         tracks: tracks.map((track, t) => ({
           ...track,
           dose: own[t]?.dose ?? doseOf(parts[t]?.shape ?? first.shape, this.length, this.setupSec),
         })),
-      },
+      }),
     }
   }
 
@@ -158,7 +160,7 @@ class MainBoard {
 const workOf = ({ item, work: { layer } }: Part) => ({
   technique: item.id,
   layer,
-  ...(item.parts ? { parts: item.parts } : {}),
+  ...writtenMade(madeOf(item, layer)),
 })
 
 function partsOf({ works, length }: DraftBoard): Part[] {

@@ -18,15 +18,25 @@ export function besideOf({ receives, parts, links, instead, layerUpTo, noSides }
   }
 }
 
-/** A place with another item: what was said of the one it had goes, and the parts of its own reps come. */
-export const withItem = (technique: string | undefined, parts: Place['parts']) => ({
+/** What an item brings to its place beside itself: what its reps are made of, and what is done instead. */
+export type Made = Pick<Place, 'parts' | 'links' | 'instead'>
+
+/** A place with another item: what was said of the one it had goes, and what its own reps are made of comes. */
+export const withItem = (technique: string | undefined, { parts, links, instead }: Made = {}) => ({
   technique,
   layer: 1,
   layerUpTo: undefined,
   noSides: undefined,
-  links: undefined,
-  instead: undefined,
+  links: links && [...links],
+  instead: instead && [...instead],
   parts: parts && [...parts],
+})
+
+/** The same as fields that are left out where there are none. */
+export const writtenMade = ({ parts, links, instead }: Made) => ({
+  ...(parts ? { parts: [...parts] } : {}),
+  ...(links ? { links: [...links] } : {}),
+  ...(instead ? { instead: [...instead] } : {}),
 })
 
 /** Links as they are where nobody receives: those of the partner go. */
@@ -68,6 +78,12 @@ function placesOf(block: Block): Place[] {
   const { mode, tracks = [] } = block
   if (mode === 'together') return [block]
   return mode === 'layers' ? tracks.filter((track) => track.dose === undefined) : []
+}
+
+/** The same of a board that no plan has given an id yet. */
+export function settleBoard(board: Omit<Block, 'id'>): Omit<Block, 'id'> {
+  const { id: _id, ...settled } = settlePlaces({ ...board, id: 'new' })
+  return settled
 }
 
 /**

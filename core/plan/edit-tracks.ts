@@ -1,5 +1,6 @@
 import { withRounds, type Dose } from './doses'
 import { canBeCut, withMode } from './edit'
+import { writtenMade, type Made } from './edit-places'
 import { layBlock } from './modes'
 import { nudgeSets } from './nudge'
 import type { Block, Plan, Track } from './schema'
@@ -31,12 +32,11 @@ export function paintOnto(
   group: string,
   technique: string,
   layer = 1,
-  parts?: Track['parts'],
+  made: Made = {},
 ): Block {
-  if (block.mode !== 'together') return paintTrack(block, group, technique, layer, parts)
-  if (canBeCut(block)) return paintTrack(withMode(block, 'oneCount', plan), group, technique, layer, parts)
-  const made = parts ? { parts } : {}
-  const alone = withMode({ ...block, technique, layer, ...made }, 'oneCount', plan)
+  if (block.mode !== 'together') return paintTrack(block, group, technique, layer, made)
+  if (canBeCut(block)) return paintTrack(withMode(block, 'oneCount', plan), group, technique, layer, made)
+  const alone = withMode({ ...block, technique, layer, ...writtenMade(made) }, 'oneCount', plan)
   return { ...alone, tracks: alone.tracks?.filter(({ groups }) => groups.includes(group)) }
 }
 
@@ -61,20 +61,20 @@ export function paintTrack(
   group: string,
   technique: string,
   layer: number,
-  parts?: Track['parts'],
+  made: Made = {},
 ): Block {
   if (!block.tracks) return block
   const tracks = block.tracks.flatMap((track): Track[] => {
     if (!track.groups.includes(group)) return [track]
     const rest = track.groups.filter((id) => id !== group)
     const kept = withoutItem(track)
-    const own: Track = { ...kept, groups: [group], technique, layer, ...(parts ? { parts } : {}) }
+    const own: Track = { ...kept, groups: [group], technique, layer, ...writtenMade(made) }
     return rest.length ? [{ ...track, groups: rest }, own] : [own]
   })
   const [like] = block.tracks
   if (!like || block.tracks.some(({ groups }) => groups.includes(group))) return { ...block, tracks }
   const rest = withoutItem(like)
-  const own: Track = { ...rest, groups: [group], technique, layer, ...(parts ? { parts } : {}) }
+  const own: Track = { ...rest, groups: [group], technique, layer, ...writtenMade(made) }
   return { ...block, tracks: [...tracks, own] }
 }
 

@@ -1,11 +1,11 @@
 import { doseLengthMs, hasRoles, hasSides, withRounds, withStages, type Dose } from './doses'
 import type { DoseSetting } from './doses/dose'
 import { withMode } from './edit'
-import { settlePlaces } from './edit-places'
+import { settlePlaces, type Made } from './edit-places'
 import { paintOnto } from './edit-tracks'
 import { firstSideOf } from './modes/mode'
 import { PHASES } from './phases'
-import type { Block, Plan, Track } from './schema'
+import type { Block, Plan } from './schema'
 
 /** An item put on one group of a board that others work too: what of the shared dose is not for it. */
 
@@ -71,7 +71,7 @@ export interface Painted {
   technique: string
   /** 1 unless given. */
   layer?: number | undefined
-  parts?: Track['parts'] | undefined
+  made?: Made | undefined
   /** It is done without a partner. */
   solo?: boolean | undefined
   /** It has no right and left. */
@@ -86,9 +86,9 @@ export function paintItem(
   block: Block,
   plan: Plan,
   group: string,
-  { technique, layer = 1, parts, solo = false, noSides = false }: Painted,
+  { technique, layer = 1, made, solo = false, noSides = false }: Painted,
 ): Block {
-  const painted = paintOnto(block, plan, group, technique, layer, parts)
+  const painted = paintOnto(block, plan, group, technique, layer, made)
   return settlePlaces(onNoSides(solo ? aloneBeside(painted, plan, group) : painted, group, noSides))
 }
 

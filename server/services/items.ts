@@ -1,5 +1,6 @@
 import { rungsOpen, partnerLadder, type LastLadder } from '../../core/curriculum/partner-ladder'
 import { readItem } from '../../core/curriculum/item-rules'
+import { itemsInside } from '../../core/curriculum/made-of'
 import { libraryFaults } from '../../core/curriculum/library-rules'
 import { byId } from '../../core/curriculum/prerequisites'
 import type { Item } from '../../core/curriculum/item'
@@ -70,8 +71,9 @@ export async function usesOf(club: Club, id: string): Promise<Uses> {
     ledger: (await club.ledger.count({ itemId: id })) + (await club.marks.count({ itemId: id })),
     syllabus: await club.syllabus.count({ itemId: id }),
     items: (await itemsOf(club)).filter(
-      ({ prerequisites, parts = [] }) =>
-        prerequisites.some((need) => need.item === id) || parts.some(({ technique }) => technique === id),
+      (item) =>
+        item.prerequisites.some((need) => need.item === id) ||
+        itemsInside(item).some(({ technique }) => technique === id),
     ).length,
     shapes: await naming('shapes'),
     series: await naming('series'),

@@ -63,7 +63,7 @@ function setDose(dose: Dose, touch: string, ways?: BoardWays, item?: string) {
     {
       dose,
       ...(ways ? { firstSide: ways.firstSide, start: ways.start } : {}),
-      ...(item ? withItem(item, library.items.get(item)?.parts) : {}),
+      ...(item ? withItem(item, library.itemMade(item)) : {}),
       ...(item && block.value?.title === NEW_BOARD ? { title: library.itemName(item) } : {}),
     },
     touch,
@@ -71,7 +71,8 @@ function setDose(dose: Dose, touch: string, ways?: BoardWays, item?: string) {
 }
 function setItem(id: string | undefined) {
   if (!block.value) return
-  const item = withItem(id, id ? library.items.get(id)?.parts : undefined)
+  const calls = block.value.calls ?? library.items.get(id ?? '')?.calls
+  const item = { ...withItem(id, library.itemMade(id)), calls }
   store.changeBlock(block.value.id, (b) => withFields(b, item))
 }
 /** Kept as it is typed; an empty title is not kept: the board has its old name back. */

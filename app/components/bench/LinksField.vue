@@ -11,11 +11,13 @@ const props = withDefaults(
     links: readonly Link[] | undefined
     /** The steps of what is worked, to be taken with one tap. */
     steps?: readonly string[]
+    /** Those that the library has for it, to be taken with one tap. */
+    own?: readonly Link[] | undefined
     /** Two do it: each link may be by the one or the other. */
     paired?: boolean
     label?: string
   }>(),
-  { steps: () => [], paired: false, label: 'Link by link' },
+  { steps: () => [], own: undefined, paired: false, label: 'Link by link' },
 )
 const emit = defineEmits<{ change: [links: Link[] | undefined] }>()
 const library = useLibraryStore()
@@ -38,7 +40,15 @@ function take(line: string): string | undefined {
     />
     <div class="acts">
       <button
-        v-if="steps.length && !links"
+        v-if="own && JSON.stringify(own) !== JSON.stringify(links)"
+        type="button"
+        class="btn px-2"
+        @click="emit('change', [...own])"
+      >
+        As in the library
+      </button>
+      <button
+        v-if="steps.length && !links && !own"
         type="button"
         class="btn px-2"
         @click="emit('change', linksOf(steps))"

@@ -142,6 +142,7 @@ const steps = computed(() => {
       v-else-if="place.links || opens.links"
       :links="place.links"
       :steps="steps"
+      :own="library.itemMade(place.technique, place.layer).links"
       :paired="paired"
       :label="named('Link by link')"
       @change="emit('change', { links: $event, parts: undefined }, 'links')"

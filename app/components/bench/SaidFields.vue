@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { readCalls, writeCalls } from '~~/core/plan/lines/calls'
 import { readSays, writeSays } from '~~/core/plan/lines/says'
 import type { Block } from '~~/core/plan/schema'
 
@@ -17,36 +16,8 @@ const offers = computed(() => [
   { key: 'says' as const, name: 'Words for a set', isOffered: !props.block.says && !open.says },
   { key: 'voice' as const, name: 'How it is counted', isOffered: !props.block.voice && !open.voice },
 ])
-type Calls = NonNullable<Block['calls']>
 type Voice = NonNullable<Block['voice']>
 
-function takeCalls(text: string): string | undefined {
-  const read = readCalls(text, library.itemCalled, props.block.calls?.list)
-  if (!read.ok) return read.message
-  const { calls } = props.block
-  if (read.value.length === 0) emit('change', { calls: undefined }, 'calls')
-  else emit('change', { calls: { ...(calls ?? freshCalls()), list: read.value } }, 'calls')
-  return undefined
-}
-const freshCalls = (): Omit<Calls, 'list'> => ({
-  order: 'random',
-  everySec: [3, 6],
-  feints: 0,
-  seed: Math.floor(Math.random() * 1_000_000),
-})
-function setCalls(values: Partial<Calls>, touch: string) {
-  const { calls } = props.block
-  if (calls) emit('change', { calls: { ...calls, ...values } }, `calls.${touch}`)
-}
-/** The least is never more than the most: whichever is moved takes the other along. */
-function setLeast(least: number) {
-  const most = Math.max(least, props.block.calls?.everySec[1] ?? least)
-  setCalls({ everySec: [least, most] }, 'least')
-}
-function setMost(most: number) {
-  const least = Math.min(most, props.block.calls?.everySec[0] ?? most)
-  setCalls({ everySec: [least, most] }, 'most')
-}
 function takeSays(text: string): string | undefined {
   const read = readSays(text)
   if (!read.ok) return read.message
@@ -64,62 +35,12 @@ function setVoice(values: Partial<Voice>) {
 
 <template>
   <div>
-    <template v-if="block.calls || open.calls">
-      <TypedLine
-        label="Called, one to a line"
-        :written="writeCalls(block.calls?.list ?? [])"
-        :take="takeCalls"
-        :rows="4"
-        placeholder="front kick left → step back"
-      />
-      <template v-if="block.calls">
-        <Choice
-          label="Order"
-          :model-value="block.calls.order"
-          :options="[
-            { value: 'given', name: 'Listed' },
-            { value: 'random', name: 'Random' },
-            { value: 'react', name: 'React' },
-          ]"
-          @update:model-value="setCalls({ order: $event }, 'order')"
-        />
-        <Stepper
-          label="At least"
-          :model-value="block.calls.everySec[0]"
-          :min="0.5"
-          :max="120"
-          :step="0.5"
-          unit="s"
-          @update:model-value="setLeast"
-        />
-        <Stepper
-          label="At most"
-          :model-value="block.calls.everySec[1]"
-          :min="0.5"
-          :max="120"
-          :step="0.5"
-          unit="s"
-          @update:model-value="setMost"
-        />
-        <OptionalFigure
-          label="By the end"
-          note="at most so many seconds apart then"
-          :model-value="block.calls.tightenTo"
-          :start="Math.max(0.5, block.calls.everySec[0])"
-          :min="0.5"
-          @update:model-value="setCalls({ tightenTo: $event }, 'tighten')"
-        />
-        <Stepper
-          label="Feints"
-          :model-value="Math.round(block.calls.feints * 100)"
-          :min="0"
-          :max="50"
-          :step="5"
-          unit="%"
-          @update:model-value="setCalls({ feints: $event / 100 }, 'feints')"
-        />
-      </template>
-    </template>
+    <CallsField
+      v-if="block.calls || open.calls"
+      :calls="block.calls"
+      :own="library.items.get(block.technique ?? '')?.calls"
+      @change="(calls, touch) => emit('change', { calls }, touch)"
+    />
     <TypedLine
       v-if="block.says || open.says"
       label="Said in a set, round, stage or on a side"

@@ -35,7 +35,7 @@ function setItem(index: number, id: string) {
   const item = library.items.get(id)
   const dose = ownDose(tracks.value[index]!)
   const noSides = item?.sides === 1 && dose && hasSides(dose) ? true : undefined
-  set(index, { ...withItem(id, item?.parts), noSides }, 'technique')
+  set(index, { ...withItem(id, library.itemMade(id)), noSides }, 'technique')
 }
 function setDose(index: number, dose: Dose | undefined, touch: string) {
   const { dose: _had, ...track } = tracks.value[index]!

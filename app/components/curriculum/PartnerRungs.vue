@@ -3,6 +3,8 @@ import { LockClosedIcon } from '@heroicons/vue/20/solid'
 import type { Item, Stage } from '~~/core/curriculum/item'
 import { partnerLadder } from '~~/core/curriculum/partner-ladder'
 import type { ItemPage } from '~~/shared/answers'
+import { linksWords } from '~~/core/plan/place-words'
+import { withFields } from '~/domain/with-fields'
 import { shortDay } from '~/domain/days'
 
 /** The partner ladder, rung by rung: made by the core until the club writes its own. */
@@ -88,6 +90,14 @@ const blank = (): Stage => ({
                 </dd>
               </template>
             </dl>
+            <p v-if="(readonly || !own) && row.links" class="text-15">{{ linksWords(row.links) }}</p>
+            <LinksField
+              v-else-if="!readonly && own"
+              paired
+              :label="`Rung ${at + 1}, link by link`"
+              :links="row.links"
+              @change="put(withFields(row, { links: $event }))"
+            />
           </div>
         </div>
       </template>

@@ -164,6 +164,7 @@ const asked = computed(() =>
           @change="change({ faults: $event })"
         />
         <StepRows :item="item" :readonly="readonly" :fault-at="faultAt" @change="change" />
+        <RepRows :item="item" :readonly="readonly" :fault-at="faultAt" @change="change" />
         <section aria-labelledby="parts">
           <h2 id="parts" class="text-20">Made of others</h2>
           <CombinationField
@@ -171,7 +172,7 @@ const asked = computed(() =>
             :parts="item.parts"
             label="Items in order, each credited with its own reps when this one is drilled"
             :readonly="readonly"
-            @change="change({ parts: $event })"
+            @change="change($event ? { parts: $event, links: undefined } : { parts: undefined })"
           />
           <p v-if="faultAt('parts')" class="text-13 text-brick-deep" role="alert">{{ faultAt('parts') }}</p>
         </section>

@@ -15,13 +15,98 @@ import { insertBlocks } from '../../../core/plan/edit'
 import type { Dose } from '../../../core/plan/doses'
 import { POOL } from '../../../starters/items'
 import { plan, twoGroups } from '../make'
-import { item } from './make'
+import { itemsInside, madeOf } from '../../../core/curriculum/made-of'
+import { byId, unmetFaults } from '../../../core/curriculum/prerequisites'
+import { readItem } from '../../../core/curriculum/item-rules'
+import { item, itemJson } from './make'
 
 const empty = plan([], { groups: twoGroups })
 const onPlan = (...boards: Board[]): Plan => insertBlocks(empty, 0, boards).plan
 const holds = (...boards: Board[]) => parsePlan(JSON.parse(JSON.stringify(onPlan(...boards)))).ok
 const stagesOf = (dose: Dose | undefined) => (dose?.kind === 'ladder' ? dose.stages : [])
 const everything = [...POOL.values()]
+
+const kickInThree = [{ say: 'knee' }, { say: 'kick' }, { say: 'back' }]
+const traded = [{ say: 'jab' }, { say: 'slip', by: 'B' }]
+
+describe('what an item says of its own reps', () => {
+  it('is written onto its board, with its calls and what is done instead', () => {
+    const kick = item('kick', {
+      links: kickInThree,
+      calls: { list: [{ say: 'left' }, { say: 'right' }], everySec: [2, 4] },
+      instead: [{ if: 'ready', do: 'the knee only' }],
+    })
+    const board = boardFor(kick)
+    expect(board.links?.map(({ say }) => say)).toEqual(['knee', 'kick', 'back'])
+    expect(board.calls).toMatchObject({ everySec: [2, 4], order: 'given' })
+    expect(board.instead).toMatchObject([{ if: 'ready', do: 'the knee only', layer: 1 }])
+    expect(holds(board)).toBe(true)
+  })
+  it('has a second role where one of the links is the partner’s, and leaves that link out where nobody receives', () => {
+    const drill = item('drill', { partner: 'both', links: traded })
+    expect(boardFor(drill)).toMatchObject({ dose: { roles: 2 }, links: [{ by: 'A' }, { by: 'B' }] })
+    const spar = item('spar', { category: 'sparring', partner: 'partner', links: traded })
+    expect(boardFor(spar).links?.map(({ say }) => say)).toEqual(['jab'])
+    expect(holds(boardFor(drill), boardFor(spar))).toBe(true)
+  })
+  it('takes a version’s own links before the item’s, and the item’s at the others', () => {
+    const kick = item('kick', {
+      links: kickInThree,
+      layers: [{ name: 'standing' }, { name: 'skipping', links: [{ say: 'skip' }, { say: 'kick' }] }],
+    })
+    const said = (layer: number) => madeOf(kick, layer).links?.map(({ say }) => say)
+    expect([said(1), said(2), said(3)]).toEqual([
+      ['knee', 'kick', 'back'],
+      ['skip', 'kick'],
+      ['knee', 'kick', 'back'],
+    ])
+  })
+  it('is laid on the rungs of the club’s own ladder, where their dose can say it', () => {
+    const rung = (title: string, more = {}) => ({
+      ...{ title, does: 'd', partner: 'p', allowed: 'a', distance: 'x', solo: 's' },
+      ...more,
+    })
+    const kick = item('kick', {
+      partner: 'partner',
+      ladder: [
+        rung('still', { links: traded, instead: [{ if: 'alone', do: 'to a mark' }] }),
+        rung('moving'),
+        rung('answer'),
+        rung('both'),
+        rung('free', { links: traded }),
+      ],
+    })
+    const board = ladderBoard([kick])
+    const stages = stagesOf(board.dose)
+    expect(stages[0]).toMatchObject({ links: [{ say: 'jab' }, { say: 'slip' }], instead: [{ if: 'alone' }] })
+    expect(stages[4]).toMatchObject({ links: [{ say: 'jab' }] })
+    expect(holds(board)).toBe(true)
+  })
+  it('names items that the library must have, and is found by what it names', () => {
+    const kick = item('kick', {
+      links: [{ say: 'jab', technique: 'jab', layer: 4 }],
+      layers: [{ name: 'one', links: [{ say: 'gone', oneOf: ['jab', 'gone'] }] }],
+      instead: [{ if: 'home', do: 'shadow', technique: 'shadow' }],
+    })
+    const faults = unmetFaults(kick, byId([kick, item('jab')]))
+    expect(faults.map(({ path }) => path)).toEqual([
+      'links[0].layer',
+      'instead[0].technique',
+      'layers[0].links[0].oneOf[1]',
+    ])
+    expect(itemsInside(kick).map(({ technique }) => technique)).toEqual(['jab', 'shadow', 'jab', 'gone'])
+  })
+  it('is made of parts or of links, not of both; and calls come no faster than they may', () => {
+    const read = readItem(
+      itemJson('kick', {
+        parts: [{ technique: 'jab' }],
+        links: kickInThree,
+        calls: { list: [{ say: 'go' }], everySec: [4, 2] },
+      }),
+    )
+    expect(read.ok ? [] : read.faults.map(({ path }) => path)).toEqual(['links', 'calls.everySec[1]'])
+  })
+})
 
 describe('a board for an item', () => {
   it('takes its own speed, roles, sides and intensity', () => {

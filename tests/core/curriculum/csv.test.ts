@@ -213,12 +213,44 @@ describe('the library as CSV', () => {
     ).toBe(2)
   })
 
+  it('brings links of item, version and rung, calls with their pace and substitutes back as they were', () => {
+    const links = [
+      { say: 'jab | cross', technique: 'jab', layer: 2, times: 2, cue: 'chin down' },
+      { say: 'slip', by: 'B', side: 'none', beats: 3, oneOf: ['jab', 'kick'] },
+    ]
+    const rung = { does: 'd', partner: 'p', allowed: 'a', distance: 'x', solo: 's' }
+    const kick = item('kick', {
+      links,
+      layers: [{ name: 'one' }, { name: 'two', links: [{ say: 'skip' }] }],
+      ladder: [
+        { title: 'still', ...rung, links, instead: [{ if: 'alone', do: 'to a mark' }] },
+        { title: 'moving', ...rung },
+      ],
+      calls: {
+        list: [{ say: 'left', answer: 'and back', technique: 'jab', layer: 2, side: 'L' }, { say: 'go' }],
+        order: 'react',
+        everySec: [1.5, 4],
+        feints: 0.25,
+        seed: 9,
+      },
+      instead: [{ if: 'ready', do: 'the knee only', technique: 'knee', layer: 2 }],
+    })
+    const read = readLibraryCsv(writeLibraryCsv([kick]), [kick])
+    expect(read.ok ? read.incoming[0]?.item : read.wrong).toEqual(kick)
+    const { instead: _i, ...still } = kick.ladder[0]!
+    const alone = readLibraryCsv(writeLibraryCsv([kick]), [])
+    expect(alone.ok ? alone.incoming[0]?.item : alone.wrong).toEqual({
+      ...kick,
+      ladder: [still, kick.ladder[1]],
+    })
+  })
+
   it('says what is wrong with a file that is no library', () => {
     expect(wrong('name,colour\nKick,red\n')).toMatch(
       /^There is no column "colour". The columns are: id, name, aliases/,
     )
     expect(wrong('category\nkicks\n')).toBe('A column "name" or "id" is needed to know the items by.')
-    expect(LIBRARY_HEADERS).toHaveLength(33)
+    expect(LIBRARY_HEADERS).toHaveLength(38)
   })
 
   it('tells how far it is, row by row', () => {

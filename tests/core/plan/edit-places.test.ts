@@ -63,7 +63,7 @@ describe('a change of a board', () => {
   })
 
   it('puts another item on one group without what was said of the first', () => {
-    const painted = paintOnto(blockOf(made, 'a'), made, 'green', 'push', 1, [jab])
+    const painted = paintOnto(blockOf(made, 'a'), made, 'green', 'push', 1, { parts: [jab] })
     const [white, green] = painted.tracks ?? []
     expect(white).toMatchObject({ technique: 'kick', receives: check })
     expect(green).toEqual({ groups: ['green'], technique: 'push', layer: 1, parts: [jab] })
