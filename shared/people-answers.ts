@@ -293,7 +293,16 @@ export const studentPageSchema = studentClassesSchema.extend({
   /** Minutes of work day by day, the oldest first. */
   days: z.array(z.object({ day, workMs: ms })),
   /** Figures of drills, the oldest first. */
-  figures: z.array(z.object({ day, title: z.string(), item: id.nullable(), ask: askSchema, figure: count })),
+  figures: z.array(
+    z.object({
+      day,
+      title: z.string(),
+      item: id.nullable(),
+      ask: askSchema,
+      figure: count,
+      step: z.number().optional(),
+    }),
+  ),
   awards: awardsSchema,
 })
 /** The group a student trains with now, and whether they are placed there by hand. */

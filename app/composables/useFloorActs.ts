@@ -48,6 +48,9 @@ const UNDOES: Record<RunEvent['kind'], string> = {
   film: 'the recording',
   calls: 'the calls',
   missed: 'a missed call',
+  did: 'what one does instead',
+  done: 'who is done',
+  rule: 'the step',
   finish: 'the finish',
   undo: '',
 }

@@ -88,6 +88,7 @@ const times = computed(() => {
   return `${board}${board ? 'c' : 'C'}lass ${minutes(at.toEndMs)} left`
 })
 const acts = useFloorActs()
+const isOwnPace = computed(() => !ready.value && shown.value?.called?.span.kind === 'paced')
 const teaches = useMayWrite()
 /** Walls in this browser hear of every act from here, whether the server can be reached or not. */
 const walls = new BroadcastChannel(WALL_CHANNEL)
@@ -282,6 +283,7 @@ const nextAt = computed(() =>
             @card="asked = g"
           />
         </div>
+        <DoneRow v-if="isOwnPace && acts.leads.value" />
         <UnseenRow
           v-if="teaches && !ready && moment.placed && watched.length"
           :block="moment.placed.block"

@@ -32,6 +32,9 @@ export const RUN_KINDS = [
   'film',
   'calls',
   'missed',
+  'did',
+  'done',
+  'rule',
   'finish',
   'undo',
 ] as const
@@ -57,7 +60,7 @@ export const detailSchema = record({
   rep: whole(1, 9999).optional(),
   /** `count`: beyond what the plan asks for. */
   more: yesNo().optional(),
-  /** `end`: where the set, round, hold or run that is meant began, ms into its board. */
+  /** `end`, `done`: where the set, round, hold or run that is meant began, ms into its board. */
   piece: whole(0, 24 * 3_600_000).optional(),
   /** `insert`: what comes in, before the board named, or next where there is none. */
   block: blockSchema.optional(),
@@ -76,8 +79,12 @@ export const detailSchema = record({
   keep: list(record({ id: slug(), sec: whole(0, 24 * 3600) }), 1, 120).optional(),
   /** `calls`: what is called from now on; without it the calls end. */
   calls: callModeSchema.optional(),
-  /** `missed`: who missed a call. */
+  /** `missed`: who missed a call; `done`: who is done; `did`: who does something else, which is `technique`, or what all do again where there is none. */
   student: eventId().optional(),
+  /** `done`: they are not, after all. */
+  not: yesNo().optional(),
+  /** `rule`: the drill is made harder by this, or easier below 0. */
+  step: whole(-1, 1).optional(),
   /** `lead`: how the device that leads from now on is called. */
   name: text(60).optional(),
 })
@@ -92,6 +99,9 @@ const ASKS: Partial<Record<(typeof RUN_KINDS)[number], readonly (keyof Detail)[]
   change: ['group', 'technique'],
   fit: ['keep'],
   missed: ['student'],
+  did: ['student'],
+  done: ['piece'],
+  rule: ['step'],
 }
 
 /**
@@ -99,7 +109,8 @@ const ASKS: Partial<Record<(typeof RUN_KINDS)[number], readonly (keyof Detail)[]
  * what comes next; `begin` gives the word: it ends what is explained, rested or changed, and begins the work; `count` calls the next rep where the count
  * goes by the instructor's word, and adds one (`more`) where it goes by the clock; `fewer` takes one off; `end` ends the set, round, hold or run that is worked and goes on within its board; `extend` lengthens what is on; `again` goes back to its beginning, `back` to the beginning of
  * the board named; `skip` leaves out a board to come; `insert`, `swap`, `change` and `fit` bend what is to come; `lead` says which device runs the class;
- * `film` that a recording begins; `calls` begins or ends a drill of calls, and `missed` says who missed one; `undo` takes back the event it names. `board` is the board that was meant: where it is no longer the one, somebody
+ * `film` that a recording begins; `calls` begins or ends a drill of calls, and `missed` says who missed one; `did` says that one student does something else at a board than all; `done` that a group, or a student, is done with what
+ * is worked at one's own pace, or is not after all; `rule` makes a drill harder or easier by a step; `undo` takes back the event it names. `board` is the board that was meant: where it is no longer the one, somebody
  * else was quicker and nothing happens, so that two screens never act twice. Without it (older files) the act is about whatever is there.
  */
 export const runEventSchema = record({

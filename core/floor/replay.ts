@@ -4,12 +4,14 @@ import type { Block, Plan } from '../plan/schema'
 import { layPlan, type PlacedBlock, type Timeline } from '../plan/timeline'
 import { changedFor, putIn, shortened, shortenedFrom, swapBoards } from './bends'
 import { comingAt, keptFrom, placeAt, type Course } from './course'
+import { withDid } from './did'
+import { withDone, type Done } from './done'
 import type { RunEvent } from './events'
 import { withHeirs } from './heirs'
 import { keptOnMs } from './kept-on'
 import { Legs } from './legs'
 import { goBack } from './more-reps'
-import type { Run, RunPhase } from './run'
+import type { Did, Run, RunPhase } from './run'
 import {
   isPiece,
   nextWork,
@@ -58,6 +60,9 @@ export class Replay {
   private lead: Run['lead']
   private films: number[] = []
   private calls: Run['calls']
+  private did: ReadonlyMap<string, ReadonlyMap<string, Did>> = new Map()
+  private done: Done | undefined
+  private steps: ReadonlyMap<string, number> = new Map()
   private missed = new Map<string, number>()
 
   constructor(private plan: Plan) {
@@ -215,6 +220,11 @@ export class Replay {
     return isOver && this.position >= to - MS_SHORT_OF_THE_END ? 'end' : undefined
   }
 
+  /** The drill of a board is made harder by a step, or easier. */
+  private takeStep({ board = this.segment?.placed.block.id, detail }: RunEvent): void {
+    if (board) this.steps = new Map(this.steps).set(board, (this.steps.get(board) ?? 0) + (detail?.step ?? 0))
+  }
+
   act(event: RunEvent): void {
     this.passTo(event.at)
     const { kind, board, detail = {} } = event
@@ -224,6 +234,8 @@ export class Replay {
     if (kind === 'calls') this.calls = detail.calls && { mode: detail.calls, at: event.at }
     if (kind === 'missed' && detail.student)
       this.missed.set(detail.student, (this.missed.get(detail.student) ?? 0) + 1)
+    if (kind === 'did') this.did = withDid(this.did, event, this.segment?.placed.block.id)
+    if (kind === 'rule') this.takeStep(event)
     if (kind === 'start' && this.phase === 'ready') {
       this.phase = 'running'
       this.startedAt = event.at
@@ -231,6 +243,11 @@ export class Replay {
       this.position = keptFrom(this.course, 0)?.at ?? 0
     }
     if (!this.underWay) return
+    if (kind === 'done') {
+      const { segment } = this
+      if (segment) this.done = withDone(this.done, event, segment.from, segment.placed.at)
+      return
+    }
     switch (kind) {
       case 'pause':
         if (this.phase === 'running') {
@@ -629,10 +646,15 @@ export class Replay {
       lead: this.lead,
       films: this.films,
       calls: this.calls,
+      done: this.done && this.done.from === this.segment?.from ? this.done.ids : NOBODY,
+      steps: this.steps,
+      did: this.did,
       missed: this.missed,
     }
   }
 }
+
+const NOBODY: ReadonlySet<string> = new Set()
 
 function heirId(plan: Plan, id: string): string {
   const stem = id.replace(/-on\d+$/, '').slice(0, 90)

@@ -8,6 +8,12 @@ import { Replay } from './replay'
 
 export type RunPhase = 'ready' | 'running' | 'paused' | 'finished'
 
+/** An item that a student works instead, at one of its layers. */
+export interface Did {
+  technique: string
+  layer: number
+}
+
 /** A class as it was run so far. Wall times are ms since 1970, positions ms of the plan's timeline. */
 export interface Run {
   phase: RunPhase
@@ -45,6 +51,12 @@ export interface Run {
   films: number[]
   /** A drill of calls that was begun, and when. */
   calls: { mode: CallMode; at: number } | undefined
+  /** Groups and students who are done with what is worked at their own pace now. */
+  done: ReadonlySet<string>
+  /** By how many steps boards were made harder than planned; below 0, easier. */
+  steps: ReadonlyMap<string, number>
+  /** What single students do at a board instead of what all do: by student, then by board as it was when that was said. */
+  did: ReadonlyMap<string, ReadonlyMap<string, Did>>
   /** How many calls each student missed. */
   missed: ReadonlyMap<string, number>
 }

@@ -53,7 +53,7 @@ export function wallPlan(plan: Plan): Plan {
 
 /** Acts as the wall may know them: what they do, and not who did them where, or of whom they are. */
 export const wallEvents = (events: readonly RunEvent[]): RunEvent[] =>
-  events.filter(({ kind }) => kind !== 'missed').map(wallEvent)
+  events.filter(({ detail }) => !detail?.student).map(wallEvent)
 
 function wallEvent({ device: _d, detail, ...event }: RunEvent): RunEvent {
   if (!detail) return event

@@ -3,7 +3,7 @@ import { type PresenceMark } from '../floor/events'
 import { calledTo } from '../floor/board-calls'
 import { withHeirs } from '../floor/heirs'
 import type { Leg } from '../floor/legs'
-import type { Run } from '../floor/run'
+import type { Did, Run } from '../floor/run'
 import { toSec } from '../kernel/units'
 import { groupInHall } from './placed'
 import type { Attendance, AttendanceRow } from './attendance'
@@ -171,12 +171,14 @@ export function attendanceOf(
       const row = rowOf(id, group.id, lived)
       const called = calledTo(run.timeline.blocks, lived)
       const versions = own ? ownVersionsIn(plan, group.id, own) : []
+      const did = didOf(run, id)
       if (!row) return []
       const inThree = line.remote ? undefined : threes?.get(id)
       return [
         {
           ...row,
           ...(versions.length ? { versions } : {}),
+          ...(did.length ? { did } : {}),
           ...(called.length ? { called } : {}),
           ...(line.remote ? { remote: true } : {}),
           ...(inThree?.length ? { trio: inThree.flatMap((board) => withHeirs(run.heirs, board)) } : {}),
@@ -184,6 +186,15 @@ export function attendanceOf(
       ]
     }),
   }
+}
+
+/** What somebody did instead at single boards; a board that went on as another one is all of those. */
+function didOf({ did, heirs, plan }: Run, student: string): NonNullable<AttendanceRow['did']> {
+  const known = new Set(plan.blocks.map(({ id }) => id))
+  const by = new Map<string, Did>()
+  for (const [board, one] of did.get(student) ?? [])
+    for (const block of withHeirs(heirs, board)) if (known.has(block)) by.set(block, one)
+  return [...by].map(([block, one]) => ({ block, ...one }))
 }
 
 /** What was lived through once, in order, is told from when to when; anything else stretch by stretch. */

@@ -11,6 +11,7 @@ import * as floor from './migrations/0008-floor'
 import * as term from './migrations/0009-term'
 import * as theRecord from './migrations/0010-the-record'
 import * as lastSeen from './migrations/0011-last-seen'
+import * as turns from './migrations/0012-turns'
 import { forgetSteps } from './migrations/steps'
 
 /** Every migration in order: a new one is a file and a line here. */
@@ -26,6 +27,7 @@ const MIGRATIONS = [
   { name: '0009-term', ...term },
   { name: '0010-the-record', ...theRecord },
   { name: '0011-last-seen', ...lastSeen },
+  { name: '0012-turns', ...turns },
 ]
 
 /** Their names, in order. */

@@ -8,7 +8,7 @@ import type { Shape } from '../../core/curriculum/shapes'
 import type { Target } from '../../core/curriculum/syllabus'
 import type { Stood } from '../../core/people/attendance-figures'
 import type { LedgerFigures } from '../../core/people/amendments'
-import type { FigureAsked } from '../../core/people/results'
+import type { Ask, FigureAsked } from '../../core/people/results'
 import type { Mark } from '../../core/people/marks'
 import type { Student } from '../../core/people/student'
 import type { BoardPartners } from '../../core/partners/board-partners'
@@ -307,9 +307,13 @@ export interface ResultRow extends Seen {
   board: string | null
   studentId: string | null
   figure: number | null
+  turn: number | null
+  step: number | null
   /** What the board asked for, and of which item, as it stood then. */
   asked: FigureAsked | null
   outOf: number | null
+  turns: number | null
+  summed: Ask['sum'] | null
   itemId: string | null
 }
 

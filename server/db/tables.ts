@@ -335,8 +335,12 @@ export function defineTables(sequelize: Sequelize): Tables {
       board: maybeText,
       studentId: maybeId,
       figure: { type: T.INTEGER },
+      turn: { type: T.INTEGER },
+      step: { type: T.INTEGER },
       asked: maybeText,
       outOf: { type: T.INTEGER },
+      turns: { type: T.INTEGER },
+      summed: maybeText,
       itemId: maybeText,
     }),
     notices: table<R.NoticeRow, 'version' | 'madeAt' | 'endedAt'>('notices', {

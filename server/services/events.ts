@@ -233,8 +233,18 @@ export type RunRow = Pick<RunEventRow, (typeof RUN_COLUMNS)[number]>
 /** A tap; of a record that was merged it is the kept one's, and says under which record it was made. */
 export type MarkedRow = Pick<PresenceRow, (typeof MARK_COLUMNS)[number]> & { madeUnder: string | null }
 
-export const runRowsOf = (club: Club, classId: string): Promise<RunRow[]> =>
-  club.runEvents.all({ classId }, { order: [['atMs', 'ASC']], columns: [...RUN_COLUMNS], raw: true })
+/** The acts of a class; one about a student whose record was merged is about the kept one. */
+export async function runRowsOf(club: Club, classId: string): Promise<RunRow[]> {
+  const [rows, merged] = [
+    await club.runEvents.all({ classId }, { order: [['atMs', 'ASC']], columns: [...RUN_COLUMNS], raw: true }),
+    await mergedRecords(club),
+  ]
+  return rows.map((row) => {
+    const student = row.detail && (JSON.parse(row.detail) as Detail).student
+    const kept = student && merged.get(student)
+    return kept ? { ...row, detail: row.detail!.replace(student, kept) } : row
+  })
+}
 
 export async function markRowsOf(club: Club, classId: string): Promise<MarkedRow[]> {
   const [rows, merged] = [

@@ -70,10 +70,10 @@ export async function personFile(
         last: new Date(last),
       })),
     incidents: await incidentsForFile(club, records),
-    figures: (await figuresOf(club, records)).map(({ ask, figure, ...of }) => ({
+    figures: (await figuresOf(club, records)).map(({ ask, figure, step, ...of }) => ({
       ...of,
       figure,
-      says: figureSaid(figure, ask),
+      says: figureSaid(figure, ask, step),
     })),
   }
 }

@@ -1,5 +1,5 @@
 import { inForce } from '../../core/floor/event'
-import type { Ask, Result } from '../../core/people/results'
+import { summed, type Ask, type Result } from '../../core/people/results'
 import type { StudentPage } from '../../shared/answers'
 import type { ResultRow } from '../db/rows'
 import { fault, type Fault } from '../../core/kernel/faults'
@@ -41,8 +41,12 @@ export async function addResults(
     studentId: result.student ?? null,
     board: result.board ?? null,
     figure: result.figure ?? null,
+    turn: result.turn ?? null,
+    step: result.step ?? null,
     asked: result.ask?.figure ?? null,
     outOf: result.ask?.of ?? null,
+    turns: result.ask?.turns ?? null,
+    summed: result.ask?.sum ?? null,
     itemId: result.item ?? null,
   }))
   try {
@@ -53,8 +57,15 @@ export async function addResults(
   }
 }
 
-const askOf = ({ asked, outOf }: ResultRow): Ask | undefined =>
-  asked === null ? undefined : { figure: asked, ...(outOf === null ? {} : { of: outOf }) }
+const askOf = ({ asked, outOf, turns, summed: sum }: ResultRow): Ask | undefined =>
+  asked === null
+    ? undefined
+    : {
+        figure: asked,
+        ...(outOf === null ? {} : { of: outOf }),
+        ...(turns === null ? {} : { turns }),
+        ...(sum === null ? {} : { sum }),
+      }
 
 function asResult(row: ResultRow): Result {
   const ask = askOf(row)
@@ -63,6 +74,8 @@ function asResult(row: ResultRow): Result {
     ...(row.studentId === null ? {} : { student: row.studentId }),
     ...(row.board === null ? {} : { board: row.board }),
     ...(row.figure === null ? {} : { figure: row.figure }),
+    ...(row.turn === null ? {} : { turn: row.turn }),
+    ...(row.step === null ? {} : { step: row.step }),
     ...(ask ? { ask } : {}),
     ...(row.itemId === null ? {} : { item: row.itemId }),
   }
@@ -72,7 +85,7 @@ function asResult(row: ResultRow): Result {
 export const resultsOf = async (club: Club, classId: string): Promise<Result[]> =>
   (await club.results.all({ classId }, { raw: true })).map(asResult)
 
-/** Every figure of a student that stands, the oldest first: of one board of a class the last. */
+/** Every figure of a student that stands, the oldest first: of one board of a class its turns together, as it asked. */
 export async function figuresOf(club: Club, studentIds: readonly string[]): Promise<StudentPage['figures']> {
   const rows = await club.results.all({ studentId: studentIds, kind: 'figure' }, { raw: true })
   if (rows.length === 0) return []
@@ -85,13 +98,22 @@ export async function figuresOf(club: Club, studentIds: readonly string[]): Prom
   )
   const classOf = new Map(held.map((one) => [one.id, one]))
   const rowOf = new Map(rows.map((row) => [row.id, row]))
-  const standing = new Map<string, StudentPage['figures'][number] & { at: number }>()
+  const standing = new Map<
+    string,
+    { turns: Map<number, number>; told: StudentPage['figures'][number] & { at: number } }
+  >()
   for (const result of inForce([...rows, ...undos].map(asResult))) {
     const row = rowOf.get(result.id)
     const { day = '', title = '' } = classOf.get(row?.classId ?? '') ?? {}
     if (!row || !result.ask || result.figure === undefined) continue
-    const { ask, figure, item = null, at } = result
-    standing.set(`${row.classId} ${row.board}`, { day, title, item, ask, figure, at })
+    const { ask, item = null, at, turn = 1, step } = result
+    const place = `${row.classId} ${row.board}`
+    const turns = new Map(standing.get(place)?.turns).set(turn, result.figure)
+    const figure = summed(ask, [...turns.values()])
+    standing.set(place, { turns, told: { day, title, item, ask, figure, at, ...(step ? { step } : {}) } })
   }
-  return [...standing.values()].sort((a, b) => a.at - b.at).map(({ at: _, ...one }) => one)
+  return [...standing.values()]
+    .map(({ told }) => told)
+    .sort((a, b) => a.at - b.at)
+    .map(({ at: _, ...one }) => one)
 }

@@ -595,6 +595,7 @@ describe('the demo club', () => {
       '0009-term',
       '0010-the-record',
       '0011-last-seen',
+      '0012-turns',
     ])
     const after = await standing()
     for (const part of Object.keys(before) as (keyof typeof before)[])
@@ -629,6 +630,7 @@ describe('the demo club', () => {
       '0009-term',
       '0010-the-record',
       '0011-last-seen',
+      '0012-turns',
     ])
     const student = await db.tables.students.findByPk(one!.id)
     expect([student?.get('groupId'), student?.get('placed')]).toEqual([one!.was, false])

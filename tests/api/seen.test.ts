@@ -193,6 +193,21 @@ describe('figures of a drill', () => {
     expect((await pageOf(ada)).figures).toMatchObject([{ figure: 6 }])
   })
 
+  it('are kept turn by turn, and shown together as the board asks, with how much harder it was made', async () => {
+    const { classId: held } = await planClass(teacher, planDocument())
+    const ask = { figure: 'scored', of: 10, turns: 2 }
+    const turns = [figure(ben, 6, { ask, turn: 1 }), figure(ben, 8, { ask, turn: 2, step: 1 })]
+    expect((await send(assistant, { results: turns }, held)).status).toBe(200)
+    expect((await pageOf(ben)).figures).toMatchObject([{ figure: 14, ask, step: 1 }])
+    const { results } = (await teacher.get<ClassView>(`/api/classes/${held}`)).body
+    expect(results).toMatchObject([
+      { turn: 1, figure: 6 },
+      { turn: 2, figure: 8, step: 1 },
+    ])
+    for (const more of [{ turn: 0 }, { turn: 21 }, { step: 40 }])
+      expect((await send(teacher, { results: [figure(ben, 1, more)] }, held)).status).toBe(422)
+  })
+
   it('are never part of credit', async () => {
     const rows = await club.inside((inside) => inside.practice.count({ studentId: ada }))
     await send(teacher, { results: [figure(ada, 9)] })

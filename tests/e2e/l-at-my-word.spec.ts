@@ -8,7 +8,7 @@ test.beforeEach(async ({ page }) => {
 })
 
 interface Plan {
-  blocks: { id: string; dose?: object; mode?: string }[]
+  blocks: { id: string; dose?: object; mode?: string; links?: object[] }[]
 }
 interface Begun {
   id: string
@@ -280,4 +280,40 @@ test('whom nobody has looked at stands there with one tap for it; it is told wit
   await expect(page.getByText(new RegExp(`^1 of ${many} corrected, praised or marked; not `))).toBeVisible()
   const view = await ask<{ sightings: { kind: string; said?: string }[] }>(page, `/api/classes/${id}`)
   expect(view.sightings.filter(({ kind, said }) => kind === 'right' && said === 'good')).not.toHaveLength(0)
+})
+
+test('at their own pace: who is done is a tap; one does something else and is credited with it; bouts are won, and made harder', async ({
+  page,
+}) => {
+  const begun = await begin(page, ['front-kick-in-three'], ({ links: _links, ...block }) => ({
+    ...block,
+    dose: { kind: 'own', sets: 1, reps: 10, tempoSec: 30, restSec: 0, sides: 1, roles: 1, setupSec: 0 },
+    result: { figure: 'won', of: 3 },
+  }))
+  const done = page.getByRole('group', { name: 'Done at their own pace' })
+  await expect(done).toContainText(/^0 of \d+ done/)
+  const [group] = await done.getByRole('button', { name: / done$/ }).all()
+  await group!.click()
+  await expect(group!).toHaveAttribute('aria-pressed', 'true')
+  await expect(done).not.toContainText(/^0 of/)
+  await group!.click()
+  await expect(done).toContainText(/^0 of \d+ done/)
+  // One of the group does something else.
+  const student = begun.here.get('chalk-amber')
+  await page.keyboard.press('m')
+  await page.getByLabel('Who does something else').selectOption(student ?? '')
+  await page.getByLabel('Find what they do').fill('round kick')
+  await page.getByRole('radiogroup', { name: 'What they do' }).getByRole('radio').first().click()
+  await page.getByRole('button', { name: 'At this board' }).click()
+  // Harder by a step; whoever is paired fights for it.
+  await page.getByRole('button', { name: 'Further: harder by a step' }).click()
+  await expect(page.getByRole('button', { name: 'Further: harder by a step' })).toContainText('+1')
+  await page.getByRole('button', { name: /^Figures/ }).click()
+  await expect(page.getByText('make the partners first')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await passTime(page, 301_000)
+  await bowOut(page)
+  const ledger = await ledgerOf(page, begun, 'chalk-amber')
+  expect(Object.keys(ledger)).toContain('round-kick')
+  expect(Object.keys(ledger)).not.toContain('front-kick')
 })

@@ -4,7 +4,6 @@ import { freshId } from '~~/core/kernel/ids'
 import { counted, minutes } from '~~/core/kernel/time-text'
 import { newBlock } from '~~/core/plan/edit'
 import { paintedAs } from '~~/core/curriculum/boards'
-import { techniquesOf } from '~~/core/plan/techniques'
 import type { Block } from '~~/core/plan/schema'
 
 /** What is one swipe away on the floor: all that bends the class, in large targets; each is one act and can be taken back. */
@@ -75,22 +74,8 @@ function putShape() {
 
 /** What one group works from now on. */
 const group = ref('')
-const words = ref('')
-const layer = ref(1)
-const chosen = ref('')
-const offered = computed(() => {
-  const found = words.value.trim()
-    ? library.offered(words.value)
-    : [...new Set(store.plan ? techniquesOf(store.plan).map(({ id }) => id) : [])].flatMap(
-        (id) => library.items.get(id) ?? [],
-      )
-  return found.slice(0, 8).map(({ id }) => ({ value: id, name: library.itemName(id) }))
-})
+const { words, layer, chosen, offered, layers } = useItemChoice()
 const groups = computed(() => (store.plan?.groups ?? []).map(({ id, name }) => ({ value: id, name })))
-const layers = computed(() =>
-  (library.items.get(chosen.value)?.layers ?? []).map(({ name }, n) => ({ value: n + 1, name })),
-)
-watch(chosen, () => (layer.value = 1))
 const mayChange = computed(() => {
   const { mode } = block.value ?? {}
   return block.value !== undefined && mode !== 'stations' && block.value.phase !== 'water'
@@ -141,6 +126,12 @@ function change() {
           <HallChoices v-if="layers.length > 1" v-model="layer" label="Which layer" :options="layers" />
           <button type="submit" class="yes" :disabled="!group || !chosen">From now on</button>
         </form>
+        <OneDoesElse
+          v-if="block && block.phase !== 'water'"
+          :key="block.id"
+          :board="block.id"
+          @done="open = false"
+        />
       </section>
       <section aria-label="To come">
         <h3>To come</h3>

@@ -11,6 +11,10 @@ const acts = useFloorActs()
 const teaches = useMayWrite()
 const isMore = ref(false)
 defineExpose({ openMore: () => (isMore.value = true) })
+/** The drill that asks for figures is made easier or harder by a step; kept with the class and with each figure. */
+const step = computed(() => store.run?.steps.get(props.shown.placed?.block.id ?? '') ?? 0)
+const rule = (by: number) =>
+  acts.told(by > 0 ? 'One step further.' : 'One step nearer.', 'rule', { step: by })
 const next = computed(() => props.shown.coming)
 /** The board under way, else the one to come, where it is worked in twos. */
 const forTwo = computed(() => {
@@ -29,6 +33,14 @@ const forTwo = computed(() => {
       :block="shown.placed.block"
     />
     <LazyDrillFigures v-if="shown.placed?.block.result" :block="shown.placed.block" hall />
+    <template v-if="!ready && acts.leads.value && shown.placed?.block.result">
+      <button type="button" class="tool" aria-label="Nearer: easier by a step" @click="rule(-1)">
+        Nearer
+      </button>
+      <button type="button" class="tool" aria-label="Further: harder by a step" @click="rule(1)">
+        Further<span v-if="step">{{ step > 0 ? ` +${step}` : ` −${-step}` }}</span>
+      </button>
+    </template>
     <template v-if="!ready && acts.leads.value">
       <button type="button" class="tool undo" :disabled="!acts.undoable.value" @click="acts.undo">
         Undo<span>{{ acts.undoable.value ? ` ${acts.undoSays.value}` : '' }}</span>

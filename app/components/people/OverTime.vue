@@ -31,12 +31,12 @@ const series = computed<Series[]>(() => {
       value: MARKS.indexOf(mark),
       says: fault ? `${mark}: ${fault}` : mark,
     })
-  for (const { day, title, item, ask, figure } of props.page.figures) {
+  for (const { day, title, item, ask, figure, step } of props.page.figures) {
     const name = item ? library.itemName(item) : title
     add(`figure ${item ?? title} ${ask.figure}`, `${name}: ${FIGURE_WORDS[ask.figure].name}`, false, {
       day,
       value: figure,
-      says: figureSaid(figure, ask),
+      says: figureSaid(figure, ask, step),
     })
   }
   return [...found.values()].sort(

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { segmentAt } from '~~/core/floor/segment'
+
+/** Who is done with what all work at their own pace: by group, or by name, in one tap. It goes on when told. */
+const store = useClassStore()
+const done = computed(() => store.run?.done ?? new Set<string>())
+const groups = computed(() => store.plan?.groups ?? [])
+const students = computed(() =>
+  store.taking.map((one) => {
+    const group = store.groupOnFloor(one)?.id ?? ''
+    return {
+      id: one.id,
+      name: one.name.split(' ')[0] ?? '',
+      group,
+      isDone: done.value.has(one.id) || done.value.has(group),
+    }
+  }),
+)
+const open = computed(() => students.value.filter(({ isDone }) => !isDone))
+function tap(who: { student: string } | { group: string }, not: boolean) {
+  const { run } = store
+  const on = run && segmentAt(run.timeline, run.position)
+  if (!on) return
+  const detail = { ...who, piece: on.from - on.placed.at, ...(not ? { not } : {}) }
+  store.act('done', { board: on.placed.block.id, detail })
+}
+</script>
+
+<template>
+  <div class="done" role="group" aria-label="Done at their own pace">
+    <p>
+      <template v-if="students.length"
+        ><b>{{ students.length - open.length }}</b> of {{ students.length }} done</template
+      ><template v-else>Done:</template>
+    </p>
+    <button
+      v-for="group in groups"
+      :key="group.id"
+      type="button"
+      class="group"
+      :aria-pressed="done.has(group.id)"
+      @click="tap({ group: group.id }, done.has(group.id))"
+    >
+      {{ group.name }} done
+    </button>
+    <button
+      v-for="student in open"
+      :key="student.id"
+      type="button"
+      :aria-label="`${student.name}: done`"
+      @click="tap({ student: student.id }, false)"
+    >
+      {{ student.name }}
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.done {
+  display: flex;
+  flex: none;
+  gap: 8px;
+  align-items: center;
+  overflow-x: auto;
+  font-size: 18px;
+  white-space: nowrap;
+}
+p {
+  color: var(--color-hall-ash);
+}
+button {
+  flex: none;
+  min-height: 40px;
+  padding: 0 12px;
+  border: 1.5px solid var(--color-hall-line);
+  border-radius: 4px;
+}
+.group {
+  border-color: var(--color-hall-gilt);
+}
+[aria-pressed='true'] {
+  color: #241808;
+  background: var(--color-hall-gilt);
+}
+</style>
