@@ -172,6 +172,8 @@ export const classViewSchema = classSummarySchema.extend({
   elsewhere: z.array(z.object({ student: id, title: z.string(), startTime: z.string() })),
   /** What each group was given in the last class it had, longest worked first, and who was away then. */
   sinceLast: z.array(z.object({ group: z.string(), day, items: z.array(z.string()), away: z.array(id) })),
+  /** What each group has learnt of the kinds that free rounds of the plan allow. */
+  learnt: z.array(z.object({ group: z.string(), item: z.string(), markedAt: ms.nullable(), workedAt: ms })),
   /** The classes planned after it, the soonest first, and the groups each is for. */
   next: z.array(z.object({ day, startTime: z.string(), title: z.string(), groups: z.array(z.string()) })),
   /** The server's clock, by which a device knows how far its own is off. */

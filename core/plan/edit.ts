@@ -155,6 +155,7 @@ function common(one: Block): Block {
   if (one.start !== undefined) block.start = one.start
   if (one.teaching !== undefined) block.teaching = one.teaching
   if (one.result !== undefined) block.result = one.result
+  if (one.kinds !== undefined) block.kinds = one.kinds
   if (one.calls !== undefined) block.calls = one.calls
   if (one.says !== undefined) block.says = one.says
   if (one.voice !== undefined) block.voice = one.voice

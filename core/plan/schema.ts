@@ -18,6 +18,7 @@ import {
   whole,
 } from '../kernel/fields'
 import { references } from '../kernel/references'
+import { CATEGORY_NAMES } from '../curriculum/categories'
 import { askSchema } from '../people/results'
 import { PHASE_NAMES } from './phases'
 import { MOST_SAID, placeFields } from './places'
@@ -147,6 +148,8 @@ export const blockSchema = record({
   teaching: teachingSchema.optional(),
   /** One figure of each student, entered on the floor. */
   result: askSchema.optional(),
+  /** In a free round, the kinds of techniques that may be used. */
+  kinds: list(oneOf(CATEGORY_NAMES), 1, CATEGORY_NAMES.length).optional(),
   calls: callsSchema.optional(),
   says: list(saysSchema, 1, 40).optional(),
   voice: voiceSchema.optional(),

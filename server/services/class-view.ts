@@ -13,6 +13,7 @@ import { withLastSeen } from './last-seen'
 import { noticesOn } from './notices'
 import { resultsOf } from './results'
 import { roster } from './roster'
+import { learntFor } from './learnt'
 import { sinceLast } from './since-last'
 
 /** What was written down of a class: acts, taps, and those of them whose time is doubted. */
@@ -46,6 +47,7 @@ export async function classView(club: Club, row: ClassRow, role: Role, today: st
     elsewhere: await elsewhereOf(club, row),
     next: await nextOf(club, row),
     sinceLast: await sinceLast(club, row),
+    learnt: await learntFor(club, plan),
   }
 }
 

@@ -95,3 +95,43 @@ it('when somebody was looked at last: by a fault, praise or mark, not by what wa
   expect(await of(teacher, emil)).toBeGreaterThanOrEqual(before - 2000)
   expect(await of(desk, cleo)).toBeNull()
 })
+
+it('what a group may use in a free round: what most of it has worked, with when it was marked last; nothing is read without one', async () => {
+  const { classId: held } = await planClass(teacher)
+  const all = club.students.map(({ id }) => tap('here', id, CLASS_START))
+  await send(held, {
+    presence: all,
+    run: [
+      { id: randomUUID(), kind: 'start', at: CLASS_START },
+      { id: randomUUID(), kind: 'finish', at: CLASS_START + 20 * MINUTE },
+    ],
+  })
+  const free = {
+    id: 'free',
+    title: 'Free',
+    phase: 'partner',
+    dose: { kind: 'rounds', rounds: 1, workSec: 60 },
+  }
+  const of = (more: object) => planDocument({ blocks: [{ ...free, ...more }] })
+  const { classId: closed } = await planClass(teacher, of({}), dayAfter(3))
+  const { classId: open } = await planClass(teacher, of({ kinds: ['kicks'] }), dayAfter(4))
+  const { classId: thrown } = await planClass(teacher, of({ kinds: ['throws'] }), dayAfter(5))
+  const group = club.students[0]?.groupId
+  const kick = { group, item: 'kick', markedAt: null, workedAt: Date.parse(`${CLASS_DAY}T00:00:00Z`) }
+  expect((await view(teacher, closed)).learnt).toEqual([])
+  expect((await view(teacher, thrown)).learnt).toEqual([])
+  expect((await view(teacher, open)).learnt).toContainEqual(kick)
+  const mark = {
+    id: randomUUID(),
+    classId: held,
+    student: club.students[0]?.id,
+    item: 'kick',
+    layer: 1,
+    mark: 'sound',
+  }
+  expect((await teacher.post('/api/marks', mark)).status).toBeLessThan(300)
+  const [marked] = (await view(teacher, open)).learnt.filter(
+    (one) => one.group === group && one.item === 'kick',
+  )
+  expect(marked?.markedAt).toBeGreaterThan(0)
+})

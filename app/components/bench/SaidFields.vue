@@ -6,13 +6,19 @@ import type { Block } from '~~/core/plan/schema'
 const props = defineProps<{ block: Block }>()
 const emit = defineEmits<{ change: [values: { [K in keyof Block]?: Block[K] | undefined }, touch: string] }>()
 const library = useLibraryStore()
-const open = reactive({ calls: false, says: false, voice: false })
+const open = reactive({ kinds: false, calls: false, says: false, voice: false })
 watch(
   () => props.block.id,
-  () => Object.assign(open, { calls: false, says: false, voice: false }),
+  () => Object.assign(open, { kinds: false, calls: false, says: false, voice: false }),
 )
+const isRounds = computed(() => props.block.dose?.kind === 'rounds')
 const offers = computed(() => [
   { key: 'calls' as const, name: 'Calls', isOffered: !props.block.calls && !open.calls },
+  {
+    key: 'kinds' as const,
+    name: 'Kinds in a free round',
+    isOffered: isRounds.value && !props.block.kinds && !open.kinds,
+  },
   { key: 'says' as const, name: 'Words for a set', isOffered: !props.block.says && !open.says },
   { key: 'voice' as const, name: 'How it is counted', isOffered: !props.block.voice && !open.voice },
 ])
@@ -40,6 +46,11 @@ function setVoice(values: Partial<Voice>) {
       :calls="block.calls"
       :own="library.items.get(block.technique ?? '')?.calls"
       @change="(calls, touch) => emit('change', { calls }, touch)"
+    />
+    <KindsField
+      v-if="block.kinds || open.kinds"
+      :kinds="block.kinds"
+      @change="emit('change', { kinds: $event }, 'kinds')"
     />
     <TypedLine
       v-if="block.says || open.says"

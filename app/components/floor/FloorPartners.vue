@@ -1,11 +1,18 @@
 <script setup lang="ts">
+import { insteadSaid } from '~~/core/plan/lines/instead'
 import { shortName } from '~/domain/short-name'
 
 /** Who works with whom at a board, to be read out and seen from three metres; changed behind one press. */
 const props = defineProps<{ board: string; title: string }>()
+const store = useClassStore()
+/** What whoever is left over does. */
+const alone = computed(() => {
+  const block = store.plan?.blocks.find(({ id }) => id === props.board)
+  const all = [...(block?.instead ?? []), ...(block?.tracks ?? []).flatMap(({ instead = [] }) => instead)]
+  return all.filter((one) => one.if === 'alone')
+})
 const open = ref(false)
 const isChanging = ref(false)
-const store = useClassStore()
 const { pairsAt } = usePartners()
 const pairs = computed(() => pairsAt(props.board))
 const round = ref(0)
@@ -59,7 +66,8 @@ watch(open, (now) => {
         </li>
       </ul>
       <p v-if="shown?.left.length" class="over">
-        Left over: {{ shown.left.map(({ id }) => nameOf(id)).join(', ') }}
+        Left over: {{ shown.left.map(({ id }) => nameOf(id)).join(', ')
+        }}<template v-for="one in alone" :key="one.do">. {{ insteadSaid(one) }}</template>
       </p>
     </template>
   </HallSheet>

@@ -168,6 +168,7 @@ const instead = computed(() =>
         :students="members.filter(({ id }) => inHall(store.register.get(id)))"
         @leave="isGiving = false"
       />
+      <MayUse v-if="block?.kinds && atWork" :block="block" :group="group.id" />
       <p v-for="one in instead" :key="one.do" class="instead">{{ insteadSaid(one) }}</p>
       <p class="point">{{ point }}</p>
     </div>
