@@ -160,6 +160,9 @@ export async function startDatabase(
   return { dir, port, pid, child, socket, secrets, stop: () => end(pid, data) }
 }
 
+/** A machine that builds and tests meanwhile may take this long to answer at all. */
+const SLOW_MS = 30_000
+
 async function untilReady(port: number, secrets: Secrets, alive: () => boolean, log: string): Promise<void> {
   for (let tries = 0; tries < 600; tries++) {
     if (!alive()) break
@@ -191,6 +194,7 @@ export async function onServer<T>(
     port: db.port,
     user: DATABASE_USER,
     password: db.secrets.databaseUser,
+    connectTimeout: SLOW_MS,
     ...(database ? { database } : {}),
   })
   try {
@@ -209,6 +213,7 @@ export async function asRoot<T>(
     socketPath: db.socket,
     user: 'root',
     password: db.secrets.databaseRoot,
+    connectTimeout: SLOW_MS,
   })
   try {
     return await task((sql) => connection.query(sql))

@@ -123,7 +123,7 @@ it('what a group may use in a free round: what most of it has worked, with when 
   expect((await view(teacher, open)).learnt).toContainEqual(kick)
   const mark = {
     id: randomUUID(),
-    classId: held,
+    class: held,
     student: club.students[0]?.id,
     item: 'kick',
     layer: 1,
