@@ -17,6 +17,8 @@ const props = withDefaults(
     of?: string
     /** Whether the line in short may name the item. */
     takesItem?: boolean
+    /** What a group does by itself after its turn, where it has a turn; null where it does nothing. */
+    then?: Dose | null | undefined
     /** What is worked, where it is known: a form's moves are taken from it. */
     item?: string
   }>(),
@@ -26,10 +28,13 @@ const props = withDefaults(
     ways: undefined,
     of: undefined,
     item: undefined,
+    then: undefined,
     idPrefix: 'dose',
   },
 )
-const emit = defineEmits<{ change: [dose: Dose, touch: string, ways?: BoardWays, item?: string] }>()
+const emit = defineEmits<{
+  change: [dose: Dose, touch: string, ways?: BoardWays, item?: string, then?: Dose | null]
+}>()
 
 const kinds = computed(() => DOSE_NAMES.filter((kind) => !(props.inLadder && isComposed(kind))))
 const figures = computed(() => props.dose as unknown as Record<string, number | undefined>)
@@ -148,7 +153,8 @@ const sidesBy = computed(() => ('sidesBy' in props.dose ? (props.dose.sidesBy ??
       :in-ladder="inLadder"
       :ways="ways"
       :takes-item="takesItem"
-      @change="(next, said, item) => emit('change', next, `${idPrefix}.short`, said, item)"
+      :then="then"
+      @change="(next, said, item, after) => emit('change', next, `${idPrefix}.short`, said, item, after)"
     />
     <div class="grid grid-cols-[84px_1fr] items-center gap-x-1">
       <label :for="`${idPrefix}-kind`">Dose</label>

@@ -3,7 +3,14 @@ import { capital } from '~~/core/kernel/said-fields'
 import { readSaidLine } from '~~/core/curriculum/said-line'
 import { isComposed, shortDose, type Dose } from '~~/core/plan/doses'
 import { keepUnsaid } from '~~/core/plan/doses/unsaid'
-import { readBoardLine, takeWays, writeBoardLine, type BoardWays } from '~~/core/plan/doses/shorthand-board'
+import { writeShorthand } from '~~/core/plan/doses/shorthand'
+import {
+  readBoardLine,
+  takeThen,
+  takeWays,
+  writeBoardLine,
+  type BoardWays,
+} from '~~/core/plan/doses/shorthand-board'
 
 /**
  * The whole dose in one line, to be typed or pasted, by the book or as it is said, with the item where the line may name one. How it is read
@@ -16,12 +23,18 @@ const props = defineProps<{
   ways?: BoardWays | undefined
   /** Whether the line may name what is worked. */
   takesItem?: boolean
+  /** What a group does by itself after its turn, where it has a turn; null where it does nothing. */
+  then?: Dose | null | undefined
 }>()
-const emit = defineEmits<{ change: [dose: Dose, ways: BoardWays, item?: string] }>()
+const emit = defineEmits<{ change: [dose: Dose, ways: BoardWays, item?: string, then?: Dose | null] }>()
 const library = useLibraryStore()
 const id = useId()
 const field = useTemplateRef<HTMLInputElement>('field')
-const written = () => writeBoardLine(props.dose, props.ways)
+const written = () =>
+  [
+    writeBoardLine(props.dose, props.ways),
+    ...(props.then ? [`then ${writeShorthand(props.then)}`] : []),
+  ].join(' ')
 const { typed, wrong, taken, leave } = useTypedLine(written, take)
 
 const LACKING = /^(?:rest|off|setup|swap|switch|cap|tempo|holds?|sets?|rounds?|reps?)$/i
@@ -37,7 +50,7 @@ function read(line: string) {
 }
 const reading = computed(() => {
   if (typed.value.trim() === written() || !typed.value.trim()) return undefined
-  const said = read(typed.value)
+  const said = read((props.then === undefined ? undefined : takeThen(typed.value))?.turn ?? typed.value)
   return said.ok ? said : undefined
 })
 function pick(name: string) {
@@ -45,7 +58,8 @@ function pick(name: string) {
   field.value?.focus()
 }
 function take(): string | undefined {
-  const said = read(typed.value)
+  const two = props.then === undefined ? undefined : takeThen(typed.value)
+  const said = read(two?.turn ?? typed.value)
   if (!said.ok) return told(said.fault.at, said.fault.message)
   const { dose, ways, unread, name, item } = said
   const [first] = unread
@@ -56,7 +70,7 @@ function take(): string | undefined {
     return told(0, 'a stage holds any dose but a ladder or a routine')
   if (!props.ways && (ways.firstSide || ways.start))
     return told(0, 'only a board has a first side and a word to begin')
-  emit('change', keepUnsaid(props.dose, dose), ways, item?.id)
+  emit('change', keepUnsaid(props.dose, dose), ways, item?.id, two ? two.then : props.then ? null : undefined)
 }
 /** What is wrong, with the caret at its place. */
 function told(at: number, message: string): string {

@@ -37,9 +37,10 @@ function setItem(index: number, id: string) {
   const noSides = item?.sides === 1 && dose && hasSides(dose) ? true : undefined
   set(index, { ...withItem(id, library.itemMade(id)), noSides }, 'technique')
 }
-function setDose(index: number, dose: Dose | undefined, touch: string) {
-  const { dose: _had, ...track } = tracks.value[index]!
-  const next = dose ? { ...track, dose } : track
+function setDose(index: number, dose: Dose | undefined, touch: string, then?: Dose | null) {
+  const { dose: _had, then: before, ...track } = tracks.value[index]!
+  const after = then === undefined ? before : then
+  const next = { ...track, ...(dose ? { dose } : {}), ...(after ? { then: after } : {}) }
   emit(
     'change',
     tracks.value.map((other, t) => (t === index ? next : other)),
@@ -149,7 +150,8 @@ const ownDose = (track: Track) => track.dose ?? props.block.dose
           worked
           :item="track.technique"
           :id-prefix="`track-${t}`"
-          @change="(dose, touch) => setDose(t, dose, touch)"
+          :then="block.mode === 'turns' ? (track.then ?? null) : undefined"
+          @change="(dose, touch, _ways, _item, then) => setDose(t, dose, touch, then)"
         />
       </div>
     </div>

@@ -28,6 +28,17 @@ export function takeWays(line: string): { rest: string; ways: BoardWays } {
   return { rest, ways }
 }
 
+const THEN = /^(.*\S)\s+then\s+(.+?)(?:\s+each)?$/i
+
+/** The line of a turn and of what the group does by itself after it: `3x6 then 6 each`; nothing where the line has no such two. */
+export function takeThen(line: string): { turn: string; then: Dose } | undefined {
+  // A title in quotes may well say “then”.
+  if (readBoardLine(line).ok) return undefined
+  const [, turn = '', after = ''] = THEN.exec(line.trim()) ?? []
+  const then = readShorthand(after)
+  return turn && then.ok ? { turn, then: then.dose } : undefined
+}
+
 export function readBoardLine(line: string): ReadBoardLine {
   const { rest, ways } = takeWays(line)
   const read = readShorthand(rest)

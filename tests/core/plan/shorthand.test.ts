@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { readBoardLine, writeBoardLine } from '../../../core/plan/doses/shorthand-board'
+import { readBoardLine, takeThen, writeBoardLine } from '../../../core/plan/doses/shorthand-board'
 import { describe, expect, it } from 'vitest'
 import { doseSchema, type Dose } from '../../../core/plan/doses'
 import { readShorthand, writeShorthand } from '../../../core/plan/doses/shorthand'
@@ -292,6 +292,16 @@ describe('a board in one line', () => {
     const got = readBoardLine(line)
     expect(got).toMatchObject({ ok: true, ways })
     if (got.ok) expect(readBoardLine(writeBoardLine(got.dose, got.ways))).toEqual(got)
+  })
+
+  it('says what a group does by itself after its turn', () => {
+    expect(takeThen('3x6 then 6 each')).toEqual({ turn: '3x6', then: read('6') })
+    expect(takeThen('4 rounds 1:00 off 0:20 Then 2x10 each side')).toEqual({
+      turn: '4 rounds 1:00 off 0:20',
+      then: read('2x10 each side'),
+    })
+    for (const line of ['3x6', 'then 6', '3x6 then', '3x6 then kick', 'ladder "Hold then go" [6] "Free" [4]'])
+      expect(takeThen(line)).toBeUndefined()
   })
 
   it('keeps the place of what is wrong in the dose', () => {
