@@ -31,14 +31,17 @@ const isContact = (contact: Item['contact'] | undefined) =>
 
 /**
  * @param itemOf the items of the library by id
- * @returns nothing where no partners are needed: water, stations, and work that each does alone
+ * @returns nothing where no partners are needed: water, stations, and work that each does alone; a free round, and a board that asks for the figures of
+ *   pairs or for who of two won, is worked in twos
  */
 export function asksOf(plan: Plan, block: Block, itemOf: ItemOf): BoardAsks | undefined {
   if (block.phase === 'water' || block.mode === 'stations') return undefined
   const works = block.tracks
     ? block.tracks.map((track) => ({ ...track, dose: track.dose ?? block.dose }))
     : [{ groups: plan.groups.map(({ id }) => id), technique: block.technique, dose: block.dose }]
-  const forTwo = works.filter((work) => takesTwo(work, itemOf))
+  const { result, kinds } = block
+  const isForTwo = kinds !== undefined || result?.figure === 'won' || result?.per === 'pair'
+  const forTwo = works.filter((work) => isForTwo || takesTwo(work, itemOf))
   if (forTwo.length === 0) return undefined
   const items = forTwo.flatMap(({ technique, dose }) =>
     [technique, ...stagesOf(dose).map((stage) => stage.technique)].flatMap((id) =>
@@ -54,8 +57,11 @@ export function asksOf(plan: Plan, block: Block, itemOf: ItemOf): BoardAsks | un
     ])
   return {
     pools: [...pools.values()],
-    contact: items.some(
-      ({ contact, ladder }) => isContact(contact) || ladder.some((rung) => isContact(rung.contact)),
-    ),
+    // What comes in a free round nobody knows beforehand.
+    contact:
+      kinds !== undefined ||
+      items.some(
+        ({ contact, ladder }) => isContact(contact) || ladder.some((rung) => isContact(rung.contact)),
+      ),
   }
 }

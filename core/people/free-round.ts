@@ -26,7 +26,7 @@ export const kindsIn = (plan: Plan): Category[] => [
 
 /**
  * @param learnt of all groups
- * @returns what was marked last first, then what was worked last; what is new tonight at the end
+ * @returns what is new tonight, then what was marked last, then what was worked last
  */
 export function mayUse(
   { kinds = [] }: Pick<Block, 'kinds'>,
@@ -60,8 +60,8 @@ export function mayUse(
     }),
   )
   return [
-    ...known.map((item) => ({ item, isNew: false })),
     ...[...tonight].filter((id) => !had.has(id) && isAllowed(id)).map((item) => ({ item, isNew: true })),
+    ...known.map((item) => ({ item, isNew: false })),
   ]
 }
 

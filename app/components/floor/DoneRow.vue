@@ -4,7 +4,6 @@ import { segmentAt } from '~~/core/floor/segment'
 /** Who is done with what all work at their own pace: by group, or by name, in one tap. It goes on when told. */
 const store = useClassStore()
 const done = computed(() => store.run?.done ?? new Set<string>())
-const groups = computed(() => store.plan?.groups ?? [])
 const students = computed(() =>
   store.taking.map((one) => {
     const group = store.groupOnFloor(one)?.id ?? ''
@@ -16,6 +15,13 @@ const students = computed(() =>
     }
   }),
 )
+/** Those of whom somebody is here; all where nobody was tapped. */
+const groups = computed(() => {
+  const all = store.plan?.groups ?? []
+  return students.value.length
+    ? all.filter(({ id }) => students.value.some(({ group }) => group === id))
+    : all
+})
 const open = computed(() => students.value.filter(({ isDone }) => !isDone))
 function tap(who: { student: string } | { group: string }, not: boolean) {
   const { run } = store

@@ -2,27 +2,23 @@
 import { kindsSaid, mayUse } from '~~/core/people/free-round'
 import type { Block } from '~~/core/plan/schema'
 
-/** In a free round, what a group may use: what it has learnt of the kinds that are allowed, what was marked last first; new tonight is marked. */
+/** In a free round, what a group may use: what is new tonight, then what it has learnt of the kinds that are allowed, what was marked last first. */
 const props = defineProps<{ block: Block; group: string }>()
 const store = useClassStore()
 const library = useLibraryStore()
-const MOST = 8
+const MOST = 6
 const all = computed(() =>
   store.planned
     ? mayUse(props.block, props.group, store.planned, store.data?.learnt ?? [], (id) => library.items.get(id))
     : [],
 )
-/** What is new is never cut. */
-const shown = computed(() => {
-  const fresh = all.value.filter(({ isNew }) => isNew)
-  return [...all.value.filter(({ isNew }) => !isNew).slice(0, Math.max(0, MOST - fresh.length)), ...fresh]
-})
+const shown = computed(() => all.value.slice(0, MOST))
 </script>
 
 <template>
   <p class="may" data-test="may-use">
-    <span class="kinds">{{ kindsSaid(block.kinds ?? []) }}:</span>
-    <template v-if="all.length === 0"> nothing learnt of them yet</template>
+    <span class="kinds">{{ kindsSaid(block.kinds ?? []) }}:</span>{{ ' ' }}
+    <template v-if="all.length === 0">nothing learnt of them yet</template>
     <template v-for="({ item, isNew }, n) in shown" :key="item"
       ><template v-if="n">, </template><b v-if="isNew">{{ library.itemName(item) }} (new tonight)</b
       ><template v-else>{{ library.itemName(item) }}</template></template

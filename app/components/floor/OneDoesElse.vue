@@ -56,8 +56,40 @@ function asAll({ id, name }: { id: string; name: string }) {
   padding-top: 10px;
   border-top: 2px solid #3a3028;
 }
+h4 {
+  margin-bottom: 6px;
+  font-size: 20px;
+  color: var(--color-hall-ash);
+}
+p {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  font-size: 20px;
+}
+select,
+input,
+p button,
 .yes {
-  background: var(--color-gilt);
-  color: #241c14;
+  min-height: 48px;
+  margin-bottom: 8px;
+  padding: 0 14px;
+  font-size: 20px;
+  color: var(--color-hall-text);
+  background: var(--color-hall);
+  border: 2px solid #75604a;
+  border-radius: 4px;
+}
+input {
+  width: 100%;
+}
+.yes {
+  display: block;
+  color: #241808;
+  background: var(--color-hall-gilt);
+  border-color: var(--color-hall-gilt);
+}
+.yes:disabled {
+  opacity: 0.45;
 }
 </style>

@@ -30,6 +30,18 @@ describe('what a board asks of partners', () => {
     expect(asks({ technique: 'kick', dose: count(5, { roles: 2 }) })).toBeDefined()
   })
 
+  it('two in a free round, with the rules of contact; and where who of two won is asked, or the figure of a pair', () => {
+    const rounds = { kind: 'rounds', rounds: 2, workSec: 60 }
+    expect(asks({ dose: rounds, kinds: ['kicks'] })).toEqual({ pools: [['white', 'green']], contact: true })
+    expect(asks({ dose: rounds, result: { figure: 'won', of: 3 } })).toEqual({
+      pools: [['white', 'green']],
+      contact: false,
+    })
+    const each = { technique: 'kick', dose: count(5) }
+    expect(asks({ ...each, result: { figure: 'reps', per: 'pair' } })).toBeDefined()
+    expect(asks({ ...each, result: { figure: 'reps' } })).toBeUndefined()
+  })
+
   it('puts the layers of one item together, and keeps those of different items apart', () => {
     const tracks = (...names: string[]) =>
       asks({

@@ -36,14 +36,14 @@ const held = plan(
   { groups: twoGroups },
 )
 const may = (group: string, ...all: Learnt[]) =>
-  mayUse({ kinds: ['hands', 'kicks'] }, group, held, all, (id) => items.get(id)).map(
-    ({ item: id, isNew }) => (isNew ? `${id}, new` : id),
+  mayUse({ kinds: ['hands', 'kicks'] }, group, held, all, (id) => items.get(id)).map(({ item: id, isNew }) =>
+    isNew ? `${id}, new` : id,
   )
 
 describe('what a group may use in a free round', () => {
   it('is what it has learnt of the kinds that are allowed, what was marked last first, then what was worked last', () => {
     const all = [learnt('jab', 5), learnt('hook', 9), learnt('kick', 1, 7), learnt('hip', 9, 9)]
-    expect(may(white, ...all)).toEqual(['kick', 'hook', 'jab', 'spin, new'])
+    expect(may(white, ...all)).toEqual(['spin, new', 'kick', 'hook', 'jab'])
   })
   it('marks what it is taught tonight and had not learnt; what others are taught is not theirs', () => {
     expect(may(white, learnt('spin', 3))).toEqual(['spin'])
