@@ -116,14 +116,17 @@ export function useFloorActs() {
     return number === undefined ? `this ${name}` : `${name} ${number}`
   })
   /** Where the piece that is on began, ms into its board: who else ends it meanwhile has ended it. */
-  function end() {
+  function endOn(rung: boolean) {
     const { run } = store
     const segment = run && segmentAt(run.timeline, run.position)
-    if (!mayEnd.value || !segment) return
+    if (!(rung ? underWay.value : mayEnd.value) || !segment) return
     if (clock.read() - wordAt < GRACE_MS) return
     wordAt = clock.read()
-    act('end', { piece: segment.from - segment.placed.at })
+    act('end', { piece: segment.from - segment.placed.at, ...(rung ? { again: 'rung' as const } : {}) })
   }
+  const end = () => endOn(false)
+  /** All that is left of the rung of a ladder. */
+  const endRung = () => endOn(true)
   const mayEnd = computed(
     () =>
       underWay.value &&
@@ -242,6 +245,7 @@ export function useFloorActs() {
     isCounting,
     mayEnd,
     end,
+    endRung,
     pieceSaid,
     mayDoAnother,
     another,

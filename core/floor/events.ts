@@ -52,6 +52,7 @@ const MOST_MORE_MS = 20 * 60_000
 export const detailSchema = record({
   /** `extend`: so many ms more of what is on now, or fewer where below 0. */
   ms: whole(-MOST_MORE_MS, MOST_MORE_MS).optional(),
+  /** `again`: what is done again; `end`: with `rung` all that is left of it is ended. */
   again: oneOf(AGAIN).optional(),
   /**
    * `count`: the rep that is called, from 1 in the set; where reps are called link by link, or a form move by move, the link or move, from 1 in

@@ -17,6 +17,7 @@ import {
   nextWork,
   pieceBegan,
   rungBegan,
+  rungEnds,
   samePlace,
   segmentAt,
   workBegins,
@@ -370,8 +371,19 @@ export class Replay {
     this.position = segment.from + (counted.called > 0 ? pressAt(called, counted.called).at : 0)
   }
 
+  /** Ends the rung of a ladder, or the entry of a routine, with all that is left of it. */
+  private endRung({ board, detail }: RunEvent): void {
+    const placed = this.worked(board)
+    const { segment } = this
+    if (!placed || !segment || detail?.piece !== segment.from - placed.at) return
+    const end = rungEnds(placed, this.position - placed.at)
+    if (end !== undefined) this.jump(placed.at + end)
+  }
+
   /** Ends the set, round, hold or run that is worked; what lasts until the word is whole then, but for a round, which is as long as it was. */
-  private endPiece({ board, at, detail }: RunEvent): void {
+  private endPiece(event: RunEvent): void {
+    const { board, at, detail } = event
+    if (detail?.again === 'rung') return this.endRung(event)
     const placed = this.worked(board)
     const { segment } = this
     const { called } = segment ?? {}

@@ -71,6 +71,14 @@ export function rungBegan(placed: PlacedBlock, time: number): number {
   )
 }
 
+/** Where the rung that is on ends, ms into the board, with all its turns; nothing on a board without rungs. */
+export function rungEnds(placed: PlacedBlock, time: number): number | undefined {
+  const { span: now } = calledAt(placed.calls, time) ?? {}
+  if (now?.stage === undefined) return undefined
+  const own = calledIn(placed).filter(({ span }) => span.stage === now.stage && span.lap === now.lap)
+  return Math.max(...own.map(({ span, at }) => at + span.ms))
+}
+
 /**
  * The same moment of a board in another version of it: the same set of the same side, role and stage, as far into it. Where the other version
  * has no such set any more, the end of the last one of the turn.

@@ -115,3 +115,64 @@ test('on a phone each link is called by its name, with its side and cue; who tra
   await passTime(page, 41_000)
   await expect(page.getByRole('timer')).toHaveAccessibleName(/^\d+ of 10, [AB]$/)
 })
+
+test('an item says what its rep is made of, at a version too, and what is called: it goes with it onto each board', async ({
+  page,
+}) => {
+  await page.goto('/curriculum/front-kick')
+  const called = page.getByRole('region', { name: 'How it is called' })
+  const line = called.getByLabel('Link by link', { exact: true })
+  await line.fill('look / lift 2 beats / kick')
+  await line.press('Enter')
+  await expect(called.getByTestId('links')).toHaveText('look / lift / kick')
+  await called.getByLabel('Links of').selectOption({ index: 2 })
+  await line.fill('skip / kick')
+  await line.press('Enter')
+  await called.getByRole('button', { name: /^Calls/ }).click()
+  const calls = called.getByLabel('Called, one to a line')
+  await calls.fill('left\nright → step back')
+  await calls.blur()
+  await called.getByRole('button', { name: /^Instead/ }).click()
+  const instead = called.getByLabel('Instead, one to a line')
+  await instead.fill('tired: sit down')
+  await instead.blur()
+  await expect(called.getByRole('alert')).toContainText('begin with')
+  await instead.fill('not ready: lift the knee only')
+  await instead.blur()
+  await expect(page.getByText('all changes kept')).toBeVisible()
+  const id = await ownCopy(page)
+  await openInCompose(page, id)
+  await board(page, 'front-kick-in-three').click()
+  await page.keyboard.press('/')
+  await page.keyboard.type('front kick, rear leg')
+  await page.keyboard.press('Enter')
+  await expect(bench(page).getByTestId('links')).toHaveText('look / lift / kick')
+  await expect
+    .poll(async () => (await ask<{ plan: { blocks: object[] } }>(page, `/api/plans/${id}`)).plan.blocks)
+    .toContainEqual(
+      expect.objectContaining({
+        technique: 'front-kick',
+        links: expect.arrayContaining([expect.objectContaining({ say: 'lift', beats: 2 })]),
+        calls: expect.objectContaining({
+          list: expect.arrayContaining([expect.objectContaining({ say: 'left' })]),
+        }),
+        instead: [expect.objectContaining({ if: 'ready', do: 'lift the knee only' })],
+      }),
+    )
+})
+
+test('a turn is typed with what the group does after it, and without it again', async ({ page }) => {
+  const id = await ownCopy(page)
+  await openInCompose(page, id)
+  await board(page, 'front-kick-in-three').click()
+  const modes = page.getByRole('group', { name: 'How the class shares the floor' })
+  await modes.getByRole('button', { name: 'Turns' }).click()
+  await bench(page).getByRole('button', { name: /^dose/ }).first().click()
+  const line = bench(page).getByLabel('In short').last()
+  await line.fill('3x6 then 6 each')
+  await line.press('Enter')
+  await expect(bench(page).getByLabel('Then, by themselves, track 1')).toHaveValue('6')
+  await line.fill('3x6')
+  await line.press('Enter')
+  await expect(bench(page).getByLabel('Then, by themselves, track 1')).toHaveValue('')
+})

@@ -108,6 +108,7 @@ function change() {
           <button v-if="hasRungs" type="button" @click="done(() => acts.again('rung'))">
             The rung again
           </button>
+          <button v-if="hasRungs" type="button" @click="done(() => acts.endRung())">The rung is over</button>
           <button type="button" :disabled="!acts.mayDoAgain.value" @click="done(() => acts.again('board'))">
             All of it again
           </button>

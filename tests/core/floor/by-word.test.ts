@@ -3,6 +3,7 @@ import type { RunEvent, Detail } from '../../../core/floor/events'
 import { pieceNow } from '../../../core/floor/called'
 import { floorNow } from '../../../core/floor/now'
 import { replay } from '../../../core/floor/run'
+import { segmentAt } from '../../../core/floor/segment'
 import { soundsAhead } from '../../../core/floor/sounds-ahead'
 import { attendanceOf } from '../../../core/people/register'
 import { creditPlan } from '../../../core/people/credit'
@@ -248,5 +249,48 @@ describe('once more', () => {
   })
   it('from the top of a rep on the clock', () => {
     expect(of(sets)(5, again(4.5, 'top')).position).toBe(4500)
+  })
+})
+
+describe('a rung of a ladder', () => {
+  const rungs = filed(
+    block('k', {
+      technique: 'kick',
+      dose: {
+        kind: 'ladder',
+        setupSec: 0,
+        bridgeSec: 5,
+        stages: [
+          { title: 'still', dose: count(5, { sets: 2, restSec: 10, sides: 2, switchSec: 5 }) },
+          { title: 'free', dose: count(4) },
+        ],
+      },
+    }),
+  )
+  const piece = (sec: number, ...events: RunEvent[]) => {
+    const { called } = floorNow(of(rungs)(sec, ...events))
+    return called && [called.span.kind, called.span.stage, called.span.set, called.span.side]
+  }
+  /** Where the piece of the second rung begins, ms into the board. */
+  const piece2 = (sec: number) => {
+    const run = of(rungs)(sec, over(3))
+    const segment = segmentAt(run.timeline, run.position)
+    return (segment?.from ?? 0) - (segment?.placed.at ?? 0)
+  }
+  const over = (sec: number, from = 0) => act('end', sec, { board: 'k', again: 'rung', piece: from * 1000 })
+  it('is ended with all that is left of it, and leads on within the board, once for two who end it', () => {
+    expect(piece(3)).toEqual(['reps', 0, 1, 'R'])
+    expect(piece(4, over(3))?.[0]).toBe('bridge')
+    expect(piece(4, over(3), over(3.2))?.[0]).toBe('bridge')
+    expect(piece(9, over(3))).toEqual(['reps', 1, 1, undefined])
+    expect(credited(rungs, 12, over(3))).toEqual([['kick', 3, 0, 4, 7]])
+  })
+  it('ends the board where it was the last', () => {
+    const both = [over(3), act('end', 10, { board: 'k', again: 'rung', piece: piece2(9) })]
+    expect(of(rungs)(11, ...both).position).toBe(of(rungs)(11).timeline.totalMs)
+  })
+  it('is nothing on a board without rungs', () => {
+    const plain = filed(block('k', { technique: 'kick', dose: count(5, { setupSec: 0 }) }))
+    expect(of(plain)(4, over(2)).position).toBe(4000)
   })
 })

@@ -16,8 +16,7 @@ const act = (kind: RunEvent['kind'], sec: number, detail: Detail = {}, board?: s
   const id = uuid(++made)
   return { id, n: made, kind, at: START + sec * 1000, detail, ...(board ? { board } : {}) }
 }
-const kicks = (id: string) =>
-  block(id, { technique: 'kick', dose: count(10, { tempoSec: 2 }) })
+const kicks = (id: string) => block(id, { technique: 'kick', dose: count(10, { tempoSec: 2 }) })
 const held = plan([kicks('a'), kicks('b')], { transitionSec: 0 })
 const at = (sec: number, ...events: RunEvent[]) =>
   replay(held, [act('start', 0), ...events], START + sec * 1000)
