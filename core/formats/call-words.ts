@@ -1,6 +1,6 @@
 import { stagesOf } from '../plan/doses'
 import type { Cue } from '../plan/cues'
-import { linksAt, type Place } from '../plan/places'
+import { linksAt, workedAt, type Link, type Place } from '../plan/places'
 import { shortTime } from '../kernel/time-text'
 import type { Plan } from '../plan/schema'
 import type { Names } from './class-lines'
@@ -15,13 +15,29 @@ function whereOf(cue: Cue, plan: Plan) {
   return { block, track, dose, stage: cue.stage === undefined ? undefined : stagesOf(dose)[cue.stage] }
 }
 
-/** The link that a cue calls, by its name; nothing where it calls none. */
-export function linkSaid(cue: Cue, plan: Plan): string | undefined {
+/** The link that a cue calls; nothing where it calls none. */
+function linkOf(cue: Cue, plan: Plan): Link | undefined {
   if (cue.link === undefined) return undefined
   const { block, track, stage } = whereOf(cue, plan)
   // On one count the links of a track are nobody's call.
   const place: Place = track ?? (block?.mode === 'together' ? block : {})
-  return linksAt(place, stage)?.[cue.link - 1]?.say
+  return linksAt(place, stage)?.[cue.link - 1]
+}
+
+/** The same by its name. */
+export const linkSaid = (cue: Cue, plan: Plan): string | undefined => linkOf(cue, plan)?.say
+
+/** A link with the version of what is worked in it, where that is not the first. */
+function linkInFull(cue: Cue, plan: Plan, names: Names): string | undefined {
+  const { say, technique, layer = 1 } = linkOf(cue, plan) ?? {}
+  return technique !== undefined && layer > 1 ? `${say} (${names.layer(technique, layer)})` : say
+}
+
+/** The version of what is worked where the work begins, where that is not the first. */
+function versionAt(cue: Cue, plan: Plan, names: Names): string | undefined {
+  const { block, track, stage } = whereOf(cue, plan)
+  const worked = workedAt(track ?? (block?.mode === 'together' ? block : {}), stage)
+  return worked && worked.layer > 1 ? names.layer(worked.technique, worked.layer) : undefined
 }
 
 /** The version that a round is worked in, where rounds rise. */
@@ -57,11 +73,17 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
     case 'setup':
       return about('show it', stage?.title)
     case 'begin':
-      return said(who, track ? names.item(track.technique) : stage?.title, ...turn, 'begin')
+      return said(
+        who,
+        track ? names.item(track.technique) : stage?.title,
+        versionAt(cue, plan, names),
+        ...turn,
+        'begin',
+      )
     case 'rep':
-      return said(`${cue.n ?? ''}`, linkSaid(cue, plan))
+      return said(`${cue.n ?? ''}`, linkInFull(cue, plan, names))
     case 'link':
-      return linkSaid(cue, plan) ?? ''
+      return linkInFull(cue, plan, names) ?? ''
     case 'step': {
       const sections = worked?.kind === 'form' ? worked.sections : []
       const moves = sections.find(({ id }) => id === cue.section)?.moves
@@ -74,7 +96,7 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
         who,
         stage?.title,
         cue.round === undefined || stage ? undefined : `round ${cue.round}`,
-        versionOf(cue, plan, names),
+        versionOf(cue, plan, names) ?? versionAt(cue, plan, names),
         ...turn,
         'go',
       )

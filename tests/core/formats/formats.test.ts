@@ -157,6 +157,40 @@ describe('CSV of boards', () => {
   })
 })
 
+describe('versions in WebVTT', () => {
+  const rep = (more: object) => ({ kind: 'count', reps: 2, tempoSec: 4, setupSec: 0, ...more })
+  const said = (...blocks: object[]) =>
+    [...planWebVtt(plan(blocks as never), names).matchAll(/-->.*\n((?:.+\n?)+)/g)].flatMap(([, text = '']) =>
+      text.trim().split('\n'),
+    )
+  it('are told where the work begins, of a board, a rung and a round, and of each link', () => {
+    const lines = said(
+      block('a', { technique: 'kick', layer: 2, dose: rep({}) }),
+      block('b', {
+        technique: 'kick',
+        links: [{ say: 'step' }, { say: 'turn', technique: 'spin', layer: 3 }],
+        dose: rep({}),
+      }),
+      block('c', {
+        technique: 'kick',
+        dose: {
+          kind: 'ladder',
+          setupSec: 0,
+          stages: [
+            { title: 'still', dose: rep({}) },
+            { title: 'moving', layer: 4, dose: rep({}) },
+          ],
+        },
+      }),
+      block('d', { technique: 'kick', layer: 5, dose: { kind: 'rounds', rounds: 1, workSec: 20 } }),
+    )
+    for (const line of ['layer 2, begin', 'turn (layer 3)', 'moving, layer 4, begin', 'round 1, layer 5, go'])
+      expect(lines).toContain(line)
+    expect(lines).toContain('still, begin')
+    expect(lines).not.toContain('still, layer 1, begin')
+  })
+})
+
 describe('WebVTT', () => {
   const text = planWebVtt(made, names)
   const cues = [...text.matchAll(/^(\d\d):(\d\d):(\d\d)\.(\d{3}) --> (\d\d):(\d\d):(\d\d)\.(\d{3})$/gm)].map(
