@@ -213,6 +213,13 @@ export const wallViewSchema = z
     ),
     ranks: z.array(z.object({ id: z.string(), name: z.string(), colour: z.string(), ink: z.string() })),
     pairs: z.array(z.object({ board: z.string(), rounds: z.array(z.array(z.array(z.string()))) })),
+    free: z.array(
+      z.object({
+        board: z.string(),
+        group: z.string(),
+        items: z.array(z.object({ name: z.string(), isNew: z.boolean() })),
+      }),
+    ),
     home: z.boolean(),
     now: ms,
   })

@@ -1,4 +1,5 @@
 import { atLayer, spokenName, type Item } from '../curriculum/item'
+import { mayUse, type Learnt } from '../people/free-round'
 import { pointsOf } from '../curriculum/showing'
 import type { Block, Plan } from '../plan/schema'
 import { techniquesOf } from '../plan/techniques'
@@ -27,6 +28,8 @@ export interface WallView {
   ranks: { id: string; name: string; colour: string; ink: string }[]
   /** Who works with whom, by board and round. */
   pairs: { board: string; rounds: string[][][] }[]
+  /** What each group may use in the free rounds, by board; what is new tonight first. */
+  free: { board: string; group: string; items: { name: string; isNew: boolean }[] }[]
   /** Somebody follows from home. */
   home: boolean
   /** The server's clock. */
@@ -61,6 +64,31 @@ function wallEvent({ device: _d, detail, ...event }: RunEvent): RunEvent {
   if (!block) return { ...event, detail: rest }
   return { ...event, detail: { ...rest, block: wallBlock(block) } }
 }
+
+/** What each group may use in the free rounds of a plan, by name. */
+export function wallFree(
+  plan: Plan,
+  learnt: readonly Learnt[],
+  itemOf: (id: string) => Item | undefined,
+): WallView['free'] {
+  return plan.blocks.flatMap((block) =>
+    block.kinds
+      ? plan.groups.map(({ id: group }) => ({
+          board: block.id,
+          group,
+          items: mayUse(block, group, plan, learnt, itemOf)
+            .slice(0, MOST_FREE)
+            .flatMap(({ item: id, isNew }) => {
+              const item = itemOf(id)
+              return item ? [{ name: spokenName(item), isNew }] : []
+            }),
+        }))
+      : [],
+  )
+}
+
+/** More nobody reads from twelve metres. */
+const MOST_FREE = 6
 
 /** What the wall says of the items of a plan. */
 export function wallItems(

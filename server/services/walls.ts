@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { wallEvents, wallItems, wallName, wallPlan, type WallView } from '../../core/floor/wall'
+import { wallEvents, wallFree, wallItems, wallName, wallPlan, type WallView } from '../../core/floor/wall'
 import { readRegister } from '../../core/people/register'
 import type { Database } from '../db/connect'
 import type { Club } from '../db/in-club'
@@ -8,6 +8,7 @@ import { dayIn, momentOf } from './calendar'
 import { planOfClass } from './classes'
 import { eventsOf, marksOf } from './events'
 import { digestOf, newKey } from './keys'
+import { learntFor } from './learnt'
 import { itemsOf } from './library'
 import { notFound, Refusal } from './refusal'
 
@@ -97,6 +98,7 @@ export async function wallView(club: Club, now: number): Promise<WallView | null
         groups.map((students) => students.flatMap((id) => names.get(id) ?? [])),
       ),
     })),
+    free: wallFree(plan, await learntFor(club, plan), (id) => items.get(id)),
     home: [...readRegister(marks).values()].some(({ state }) => state === 'home'),
     now,
   }

@@ -44,6 +44,13 @@ const atHome = computed(
     insteadOf(props.block, props.group.id, props.now).find((one) => one.if === 'home')?.do ??
     item.value?.soloForm,
 )
+/** In a free round, what the group may use. */
+const free = computed(() =>
+  waits.value
+    ? []
+    : (props.view.free.find(({ board, group }) => board === props.block?.id && group === props.group.id)
+        ?.items ?? []),
+)
 const bands = computed(() =>
   props.group.ranks.map(
     (id) =>
@@ -63,12 +70,25 @@ const bands = computed(() =>
     <p class="layer">{{ layer?.name }}</p>
     <p v-if="piece" class="piece">{{ piece.says.say }}</p>
     <p v-if="own" class="layer own">{{ own }}</p>
+    <p v-if="free.length" class="free">
+      <template v-for="(one, n) in free" :key="one.name"
+        ><template v-if="n">, </template><b v-if="one.isNew">{{ one.name }} (new tonight)</b
+        ><template v-else>{{ one.name }}</template></template
+      >
+    </p>
     <p v-if="view.home && atHome && !waits" class="home">At home: {{ atHome }}</p>
     <p v-else class="point">{{ layer?.point }}</p>
   </article>
 </template>
 
 <style scoped>
+.free {
+  font-size: max(30px, 3vh);
+  line-height: 1.2;
+}
+.free b {
+  color: var(--color-hall-gilt);
+}
 .column {
   display: flex;
   flex-direction: column;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { itemSchema } from '../../../core/curriculum/item'
 import type { RunEvent } from '../../../core/floor/events'
-import { wallEvents, wallItems, wallName, wallPlan } from '../../../core/floor/wall'
+import { wallEvents, wallFree, wallItems, wallName, wallPlan } from '../../../core/floor/wall'
 import { parsePlan } from '../../../core/plan/parse'
 import { replay } from '../../../core/floor/run'
 import { block, blockOf, count, fixed, plan } from '../make'
@@ -65,5 +65,37 @@ describe('what a wall may show', () => {
       'Ada',
       'Ada',
     ])
+  })
+})
+
+describe('a free round on the wall', () => {
+  const free = block('f', { kinds: ['kicks'], dose: { kind: 'rounds', rounds: 1, workSec: 60 } })
+  const items = new Map(
+    ['kick', 'spin', 'low', 'high', 'side', 'back', 'push', 'turn'].map((one) => {
+      const made = itemSchema.parse({
+        id: one,
+        name: `The ${one}`,
+        category: 'kicks',
+        layers: [{ name: 'as it is' }],
+      })
+      return [one, made]
+    }),
+  )
+  it('names what each group may use, what is new tonight first, and no more than is read from afar', () => {
+    const made = plan([block('k', { technique: 'kick', dose: count(10) }), free])
+    const learnt = [...items.keys()]
+      .filter((one) => one !== 'kick')
+      .map((one, n) => ({ group: made.groups[0]!.id, item: one, markedAt: null, workedAt: n }))
+    const [shown, ...others] = wallFree(made, learnt, (one) => items.get(one))
+    expect(shown?.items.map(({ name, isNew }) => (isNew ? `${name}!` : name))).toEqual([
+      'The kick!',
+      'The turn',
+      'The push',
+      'The back',
+      'The side',
+      'The high',
+    ])
+    expect(others.map(({ items: all }) => all.length)).toEqual(others.map(() => 1))
+    expect(wallFree(held, learnt, (one) => items.get(one))).toEqual([])
   })
 })
