@@ -37,6 +37,8 @@ const { computed, ref, shallowRef } = vue
 const looked = vi.fn()
 const now = ref(0)
 const off = ref(0)
+const isCompared = ref(true)
+const asksForTheTime = vi.fn(async () => void (isCompared.value = true))
 let hear: (change: unknown) => void = () => {}
 const retries: (() => void)[] = []
 const server = vi.fn<
@@ -69,8 +71,10 @@ Object.assign(globalThis, {
     read: () => now.value + off.value,
     tick: () => {},
     device: () => now.value,
+    stamp: () => now.value,
+    ask: asksForTheTime,
     compare: (server: number) => (off.value = Math.abs(server - now.value) < 1500 ? 0 : server - now.value),
-    knownOff: () => off.value,
+    knownOff: () => (isCompared.value ? off.value : undefined),
   }),
   useIntervalFn: (task: () => void) => retries.push(task),
   onChange: (_topic: string, _root: string, heard: (change: unknown) => void) => {
@@ -345,6 +349,21 @@ describe('the device’s clock', () => {
     expect(store.data?.events.find(({ kind }) => kind === 'pause')?.at).toBe(START + 20_000 - HOUR)
     expect([...unsent.values()][0]?.run?.at).toBe(START + 20_000)
     expect(sent().at(-1)).toMatchObject({ sentAt: START + 20_000, run: [{ at: START + 20_000 }] })
+  })
+})
+
+describe('a device that never compared its clock', () => {
+  it('asks what time it is before it sends, once: the way of a slow sending is not taken for time', async () => {
+    const store = await opened()
+    isCompared.value = false
+    asksForTheTime.mockClear()
+    server.mockImplementation(async () => ({ state: 'running', now: now.value }))
+    store.act('start')
+    await settle()
+    store.act('pause')
+    await settle()
+    expect(asksForTheTime).toHaveBeenCalledTimes(1)
+    expect(sent()).toMatchObject([{ off: 0 }, { off: 0 }])
   })
 })
 
