@@ -112,7 +112,11 @@ function candidatesFor(
   const all = [...club.items.values()].flatMap((item): Candidate[] => {
     const { id } = item
     const weight = of.weights.get(id) ?? 0
-    if (exercises.has(id) || banned.has(id) || itemsInside(item).some(({ technique }) => banned.has(technique)))
+    if (
+      exercises.has(id) ||
+      banned.has(id) ||
+      itemsInside(item).some(({ technique }) => banned.has(technique))
+    )
       return []
     if (request.most[item.category] === 0 || forbidden(item) || !fitsTheHall(item, of, club)) return []
     if (item.headContact && of.youngest !== undefined && of.youngest < ADULT_HEAD_AGE) return []
