@@ -33,20 +33,15 @@ function linkInFull(cue: Cue, plan: Plan, names: Names): string | undefined {
   return technique !== undefined && layer > 1 ? `${say} (${names.layer(technique, layer)})` : say
 }
 
-/** The version of what is worked where the work begins, where that is not the first. */
-function versionAt(cue: Cue, plan: Plan, names: Names): string | undefined {
-  const { block, track, stage } = whereOf(cue, plan)
-  const worked = workedAt(track ?? (block?.mode === 'together' ? block : {}), stage)
-  return worked && worked.layer > 1 ? names.layer(worked.technique, worked.layer) : undefined
-}
-
-/** The version that a round is worked in, where rounds rise. */
+/** The version of what is worked where work begins: of a round where rounds rise, else where it is not the first. */
 function versionOf(cue: Cue, plan: Plan, names: Names): string | undefined {
   const { block, track, dose, stage } = whereOf(cue, plan)
+  const place = workedAt(track ?? (block?.mode === 'together' ? block : {}), stage)
+  if (!place) return undefined
   const worked = stage?.dose ?? dose
-  const item = stage?.technique ?? track?.technique ?? block?.technique
-  const layer = worked?.kind === 'rounds' ? worked.roundLayers?.[(cue.round ?? 1) - 1] : undefined
-  return item !== undefined && layer !== undefined ? names.layer(item, layer) : undefined
+  const ofRound = worked?.kind === 'rounds' ? worked.roundLayers?.[(cue.round ?? 0) - 1] : undefined
+  const layer = ofRound ?? (place.layer > 1 ? place.layer : undefined)
+  return layer === undefined ? undefined : names.layer(place.technique, layer)
 }
 
 /** What a cue says, in the words of an instructor; nothing for those that only tick. */
@@ -76,7 +71,7 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
       return said(
         who,
         track ? names.item(track.technique) : stage?.title,
-        versionAt(cue, plan, names),
+        versionOf(cue, plan, names),
         ...turn,
         'begin',
       )
@@ -96,7 +91,7 @@ export function callWords(cue: Cue, plan: Plan, names: Names): string {
         who,
         stage?.title,
         cue.round === undefined || stage ? undefined : `round ${cue.round}`,
-        versionOf(cue, plan, names) ?? versionAt(cue, plan, names),
+        versionOf(cue, plan, names),
         ...turn,
         'go',
       )

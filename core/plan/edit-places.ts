@@ -6,20 +6,25 @@ import type { Block } from './schema'
 
 type Holding = Place & { layerUpTo?: number | undefined; noSides?: true | undefined }
 
+/** What an item brings to its place beside itself: what its reps are made of, and what is done instead. */
+export type Made = Pick<Place, 'parts' | 'links' | 'instead'>
+
+/** The same written into a place: what is not there is left out. */
+export const writtenMade = ({ parts, links, instead }: Made) => ({
+  ...(parts ? { parts: [...parts] } : {}),
+  ...(links ? { links: [...links] } : {}),
+  ...(instead ? { instead: [...instead] } : {}),
+})
+
 /** What a place says beside its item, to be taken along with it. */
 export function besideOf({ receives, parts, links, instead, layerUpTo, noSides }: Holding) {
   return {
     ...(receives ? { receives } : {}),
-    ...(parts ? { parts: [...parts] } : {}),
-    ...(links ? { links: [...links] } : {}),
-    ...(instead ? { instead: [...instead] } : {}),
+    ...writtenMade({ parts, links, instead }),
     ...(layerUpTo === undefined ? {} : { layerUpTo }),
     ...(noSides ? { noSides } : {}),
   }
 }
-
-/** What an item brings to its place beside itself: what its reps are made of, and what is done instead. */
-export type Made = Pick<Place, 'parts' | 'links' | 'instead'>
 
 /** A place with another item: what was said of the one it had goes, and what its own reps are made of comes. */
 export const withItem = (technique: string | undefined, { parts, links, instead }: Made = {}) => ({
@@ -30,13 +35,6 @@ export const withItem = (technique: string | undefined, { parts, links, instead 
   links: links && [...links],
   instead: instead && [...instead],
   parts: parts && [...parts],
-})
-
-/** The same as fields that are left out where there are none. */
-export const writtenMade = ({ parts, links, instead }: Made) => ({
-  ...(parts ? { parts: [...parts] } : {}),
-  ...(links ? { links: [...links] } : {}),
-  ...(instead ? { instead: [...instead] } : {}),
 })
 
 /** Links as they are where nobody receives: those of the partner go. */

@@ -239,10 +239,11 @@ export async function runRowsOf(club: Club, classId: string): Promise<RunRow[]> 
     await club.runEvents.all({ classId }, { order: [['atMs', 'ASC']], columns: [...RUN_COLUMNS], raw: true }),
     await mergedRecords(club),
   ]
+  if (merged.size === 0) return rows
   return rows.map((row) => {
-    const student = row.detail && (JSON.parse(row.detail) as Detail).student
-    const kept = student && merged.get(student)
-    return kept ? { ...row, detail: row.detail!.replace(student, kept) } : row
+    const detail = row.detail === null ? {} : (JSON.parse(row.detail) as Detail)
+    const student = merged.get(detail.student ?? '')
+    return student ? { ...row, detail: JSON.stringify({ ...detail, student }) } : row
   })
 }
 

@@ -16,6 +16,8 @@ const COUNTED_TRIES: FigureAsked[] = ['scored', 'best', 'won']
 const USUAL_TRIES = 10
 /** Best of three. */
 const USUAL_BOUTS = 3
+/** The last odd number of turns: of an even one nobody need have more than half. */
+const MOST_BOUTS = MOST_TURNS - 1
 function ask(event: Event) {
   const figure = FIGURES_ASKED[(event.target as HTMLSelectElement).selectedIndex - 1]
   if (!figure) return emit('change', undefined)
@@ -51,7 +53,7 @@ function set(values: Partial<Ask>) {
     :label="isWon ? 'Best of' : 'Out of'"
     :model-value="block.result.of ?? USUAL_TRIES"
     :min="1"
-    :max="isWon ? MOST_TURNS : 40"
+    :max="isWon ? MOST_BOUTS : 40"
     :step="isWon ? 2 : 1"
     :unit="isWon ? 'bouts' : 'tries'"
     @update:model-value="set({ of: $event })"

@@ -33,12 +33,12 @@ function tap(who: { student: string } | { group: string }, not: boolean) {
 </script>
 
 <template>
-  <div class="done" role="group" aria-label="Done at their own pace">
-    <p>
+  <TapRow label="Done at their own pace">
+    <template #says>
       <template v-if="students.length"
         ><b>{{ students.length - open.length }}</b> of {{ students.length }} done</template
       ><template v-else>Done:</template>
-    </p>
+    </template>
     <button
       v-for="group in groups"
       :key="group.id"
@@ -58,29 +58,10 @@ function tap(who: { student: string } | { group: string }, not: boolean) {
     >
       {{ student.name }}
     </button>
-  </div>
+  </TapRow>
 </template>
 
 <style scoped>
-.done {
-  display: flex;
-  flex: none;
-  gap: 8px;
-  align-items: center;
-  overflow-x: auto;
-  font-size: 18px;
-  white-space: nowrap;
-}
-p {
-  color: var(--color-hall-ash);
-}
-button {
-  flex: none;
-  min-height: 40px;
-  padding: 0 12px;
-  border: 1.5px solid var(--color-hall-line);
-  border-radius: 4px;
-}
 .group {
   border-color: var(--color-hall-gilt);
 }

@@ -74,7 +74,8 @@ function putShape() {
 
 /** What one group works from now on. */
 const group = ref('')
-const { words, layer, chosen, offered, layers } = useItemChoice()
+const chosen = ref('')
+const layer = ref(1)
 const groups = computed(() => (store.plan?.groups ?? []).map(({ id, name }) => ({ value: id, name })))
 const mayChange = computed(() => {
   const { mode } = block.value ?? {}
@@ -122,9 +123,13 @@ function change() {
         <form v-if="mayChange" class="change" @submit.prevent="change">
           <h4>One group works something else</h4>
           <HallChoices v-model="group" label="Which group" :options="groups" />
-          <input v-model="words" type="search" placeholder="Find an item" aria-label="Find an item" />
-          <HallChoices v-model="chosen" label="Which item" :options="offered" />
-          <HallChoices v-if="layers.length > 1" v-model="layer" label="Which layer" :options="layers" />
+          <HallItem
+            v-model:item="chosen"
+            v-model:layer="layer"
+            find="Find an item"
+            which="Which item"
+            at="Which layer"
+          />
           <button type="submit" class="yes" :disabled="!group || !chosen">From now on</button>
         </form>
         <OneDoesElse
@@ -234,8 +239,7 @@ h4 {
   margin-bottom: 8px;
 }
 button,
-select,
-input {
+select {
   min-height: 48px;
   padding: 0 14px;
   font-size: 20px;
@@ -246,10 +250,6 @@ input {
 }
 select {
   background: var(--color-hall);
-}
-input {
-  width: 100%;
-  margin-bottom: 8px;
 }
 button:disabled {
   opacity: 0.45;

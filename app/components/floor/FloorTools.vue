@@ -32,7 +32,12 @@ const forTwo = computed(() => {
       :items="watched"
       :block="shown.placed.block"
     />
-    <LazyDrillFigures v-if="shown.placed?.block.result" :block="shown.placed.block" hall />
+    <LazyDrillFigures
+      v-if="shown.placed?.block.result"
+      :key="shown.placed.block.id"
+      :block="shown.placed.block"
+      hall
+    />
     <template v-if="!ready && acts.leads.value && shown.placed?.block.result">
       <button type="button" class="tool" aria-label="Nearer: easier by a step" @click="rule(-1)">
         Nearer

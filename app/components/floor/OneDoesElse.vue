@@ -5,7 +5,8 @@ const emit = defineEmits<{ done: [] }>()
 const store = useClassStore()
 const library = useLibraryStore()
 const acts = useFloorActs()
-const { words, layer, chosen, offered, layers } = useItemChoice()
+const chosen = ref('')
+const layer = ref(1)
 const who = ref('')
 
 const students = computed(() => new Map(store.taking.map((one) => [one.id, one])))
@@ -42,9 +43,13 @@ function asAll({ id, name }: { id: string; name: string }) {
       <option v-for="one in store.taking" :key="one.id" :value="one.id">{{ one.name }}</option>
     </select>
     <template v-if="who">
-      <input v-model="words" type="search" placeholder="Find an item" aria-label="Find what they do" />
-      <HallChoices v-model="chosen" label="What they do" :options="offered" />
-      <HallChoices v-if="layers.length > 1" v-model="layer" label="At which layer" :options="layers" />
+      <HallItem
+        v-model:item="chosen"
+        v-model:layer="layer"
+        find="Find what they do"
+        which="What they do"
+        at="At which layer"
+      />
       <button type="submit" class="yes" :disabled="!chosen">At this board</button>
     </template>
   </form>
@@ -68,7 +73,6 @@ p {
   font-size: 20px;
 }
 select,
-input,
 p button,
 .yes {
   min-height: 48px;
@@ -79,9 +83,6 @@ p button,
   background: var(--color-hall);
   border: 2px solid #75604a;
   border-radius: 4px;
-}
-input {
-  width: 100%;
 }
 .yes {
   display: block;

@@ -12,10 +12,10 @@ function good(student: string) {
 </script>
 
 <template>
-  <div v-if="looked.length" class="unseen" role="group" aria-label="Not looked at yet">
-    <p>
-      <b>{{ looked.length - unseen.length }}</b> of {{ looked.length }} seen
-    </p>
+  <TapRow v-if="looked.length" class="unseen" label="Not looked at yet">
+    <template #says
+      ><b>{{ looked.length - unseen.length }}</b> of {{ looked.length }} seen</template
+    >
     <button
       v-for="student in unseen"
       :key="student.id"
@@ -25,34 +25,10 @@ function good(student: string) {
     >
       {{ firstName(student.id) }}
     </button>
-  </div>
+  </TapRow>
 </template>
 
 <style scoped>
-.unseen {
-  display: flex;
-  flex: none;
-  gap: 8px;
-  align-items: center;
-  overflow-x: auto;
-  font-size: 18px;
-  white-space: nowrap;
-}
-p {
-  color: var(--color-hall-ash);
-}
-button {
-  flex: none;
-  min-height: 36px;
-  padding: 0 12px;
-  border: 1.5px solid var(--color-hall-line);
-  border-radius: 4px;
-}
-@media (max-width: 760px) {
-  button {
-    min-height: 40px;
-  }
-}
 /* On its side a phone has no room for it: it is behind Corrections. */
 @media (min-width: 500px) and (max-height: 500px) {
   .unseen {
