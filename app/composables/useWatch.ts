@@ -9,7 +9,7 @@ const BEFORE_THE_BOW_MS = 20 * 60_000
 /** What stays open of who is here, at some items of the class that is open; and the telling that it was seen, again or right. */
 export function useWatch() {
   const store = useClassStore()
-  const names = computed(() => new Map((store.data?.roster ?? []).map(({ id, name }) => [id, name])))
+  const names = computed(() => new Map(store.roster.map(({ id, name }) => [id, name])))
   const firstName = (id: string) => (names.value.get(id) ?? 'Somebody').split(' ')[0] ?? ''
 
   /** Open corrections of those who are here, at these items or at all of the class. */
@@ -34,19 +34,15 @@ export function useWatch() {
   }
   /** What a student works at a board: their group's own where it is cut, else the board's. */
   function placeOf(id: string, block: Block): { item: string | undefined; layer: number } {
-    const student = store.data?.roster.find((one) => one.id === id)
+    const student = store.roster.find((one) => one.id === id)
     const group = student && store.groupOnFloor(student)
     const own = block.tracks?.find(({ groups }) => group && groups.includes(group.id))
     const { technique, layer = 1 } = own ?? block
     return { item: technique, layer }
   }
+  /** A figure of its own: the run is another with every tick. */
+  const since = computed(() => (store.run?.startedAt ?? store.data?.startsAt ?? 0) - BEFORE_THE_BOW_MS)
   /** Who is here, those first who were not looked at in this class. */
-  const looked = computed(() =>
-    unseenFirst(
-      store.taking,
-      store.data?.sightings ?? [],
-      (store.run?.startedAt ?? store.data?.startsAt ?? 0) - BEFORE_THE_BOW_MS,
-    ),
-  )
+  const looked = computed(() => unseenFirst(store.taking, store.sightings, since.value))
   return { firstName, openAt, tell, placeOf, looked }
 }

@@ -226,6 +226,8 @@ const nextAt = computed(() =>
           calling,
           showing: isShowing,
           named: call.chain.length > 0,
+          free: moment?.placed?.block.kinds !== undefined,
+          own: isOwnPace,
         }"
       >
         <div class="say">
@@ -445,9 +447,19 @@ const nextAt = computed(() =>
   .cut .groups {
     min-height: 242px;
   }
+  /* What a group may use is read, not guessed. */
+  .free .groups {
+    min-height: 280px;
+  }
   .many .groups {
     flex: none;
     min-height: 258px;
+  }
+}
+/* At one's own pace two rows of names would push the clock away: whom nobody has looked at is behind Corrections then. */
+@media (min-width: 761px) and (max-height: 799px) {
+  .own > :deep(.unseen) {
+    display: none;
   }
 }
 /* A form is stepped through, and notices are read out, under a smaller clock. */

@@ -103,7 +103,12 @@ const columns = computed(() => {
           <b>{{ s + 1 }}</b> {{ station.title }}
         </li>
       </ol>
-      <div v-else class="groups" :style="{ '--count': columns }">
+      <div
+        v-else
+        class="groups"
+        :class="{ free: shown.placed?.block.kinds !== undefined }"
+        :style="{ '--count': columns }"
+      >
         <WallColumn
           v-for="(group, g) in run.plan.groups"
           :key="group.id"
@@ -218,6 +223,10 @@ const columns = computed(() => {
   min-height: 0;
   padding-top: 0.4vh;
   border-top: 4px solid var(--color-gilt);
+}
+/* What each may use wants the room of the clock. */
+.groups.free {
+  flex: 2;
 }
 .pairs {
   display: grid;

@@ -46,11 +46,15 @@ const READ_AFTER_MS = 150
 const BATCH = 400
 /** A finish taken back within this time was a slip; after it, the class had ended. */
 const STOOD_STILL_MS = 10_000
+/** Of a class that is not read yet. */
+const NONE: never[] = []
 /** A class begun within this time of its hour is meant to end at its hour. */
 const NEAR_ITS_HOUR_MS = 60 * 60_000
 
-function eachOnce<E extends { id: string }>(events: E[]): E[] {
-  return [...new Map(events.map((event) => [event.id, event])).values()]
+function eachOnce<E extends { id: string }>(events: E[], shown: E[] = []): E[] {
+  const all = [...new Map(events.map((event) => [event.id, event])).values()]
+  // A list with nothing new in it stays the very same: what is worked out from it is not worked out again.
+  return all.length === shown.length && all.every((event, n) => event === shown[n]) ? shown : all
 }
 
 /**
@@ -85,7 +89,11 @@ export const useClassStore = defineStore('class', () => {
   const now = computed<FloorNow | undefined>((before) =>
     run.value ? withGroupsKept(floorNow(run.value), before) : undefined,
   )
-  const register = computed(() => readRegister(data.value?.marks ?? []))
+  /** Parts of the class that seldom change: what is made of one of them is not made anew with every act. */
+  const roster = computed(() => data.value?.roster ?? NONE)
+  const marks = computed(() => data.value?.marks ?? NONE)
+  const sightings = computed(() => data.value?.sightings ?? NONE)
+  const register = computed(() => readRegister(marks.value))
   /** The versions that the board under way leaves to each student of a group. */
   const offeredHere = (group: string): Offered =>
     now.value?.placed && run.value?.phase !== 'ready' ? offeredOn(now.value.placed.block, group) : new Map()
@@ -116,10 +124,10 @@ export const useClassStore = defineStore('class', () => {
     }
   }
   /** What stands open of whoever is on the roster at an item of the class. */
-  const corrections = computed(() => correctionsOf(data.value?.sightings ?? []))
+  const corrections = computed(() => correctionsOf(sightings.value))
   /** Who takes part now, in the hall or from home, as they stand on the register. */
   const taking = computed(() =>
-    (data.value?.roster ?? []).filter(({ id }) => {
+    roster.value.filter(({ id }) => {
       const line = register.value.get(id)
       return inHall(line) || line?.state === 'home'
     }),
@@ -203,26 +211,30 @@ export const useClassStore = defineStore('class', () => {
     const shown = data.value?.id === fresh.id ? data.value : undefined
     return {
       ...fresh,
-      sightings: eachOnce([
-        ...waiting.flatMap(({ sighting }) => corrected(sighting)),
-        ...(shown?.sightings ?? []),
-        ...(fresh.sightings ?? []),
-      ]),
-      results: eachOnce([
-        ...waiting.flatMap(({ result }) => corrected(result)),
-        ...(shown?.results ?? []),
-        ...(fresh.results ?? []),
-      ]),
-      events: eachOnce([
-        ...waiting.flatMap(({ run: event }) => corrected(event)),
-        ...(shown?.events ?? []),
-        ...fresh.events,
-      ]),
-      marks: eachOnce([
-        ...waiting.flatMap(({ presence }) => corrected(presence)),
-        ...(shown?.marks ?? []),
-        ...fresh.marks,
-      ]),
+      sightings: eachOnce(
+        [
+          ...waiting.flatMap(({ sighting }) => corrected(sighting)),
+          ...(shown?.sightings ?? []),
+          ...(fresh.sightings ?? []),
+        ],
+        shown?.sightings,
+      ),
+      results: eachOnce(
+        [
+          ...waiting.flatMap(({ result }) => corrected(result)),
+          ...(shown?.results ?? []),
+          ...(fresh.results ?? []),
+        ],
+        shown?.results,
+      ),
+      events: eachOnce(
+        [...waiting.flatMap(({ run: event }) => corrected(event)), ...(shown?.events ?? []), ...fresh.events],
+        shown?.events,
+      ),
+      marks: eachOnce(
+        [...waiting.flatMap(({ presence }) => corrected(presence)), ...(shown?.marks ?? []), ...fresh.marks],
+        shown?.marks,
+      ),
     }
   }
 
@@ -496,6 +508,8 @@ export const useClassStore = defineStore('class', () => {
     runAt,
     now,
     register,
+    roster,
+    sightings,
     here,
     taking,
     hasUnkept,

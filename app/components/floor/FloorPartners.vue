@@ -19,7 +19,7 @@ const round = ref(0)
 const shown = computed(
   () => pairs.value?.rounds[Math.min(round.value, (pairs.value?.rounds.length ?? 1) - 1)],
 )
-const names = computed(() => new Map((store.data?.roster ?? []).map(({ id, name }) => [id, name])))
+const names = computed(() => new Map(store.roster.map(({ id, name }) => [id, name])))
 const nameOf = (id: string) => shortName(names.value.get(id))
 watch(open, (now) => {
   if (!now) return

@@ -33,7 +33,7 @@ const store = useClassStore()
 const library = useLibraryStore()
 
 const members = computed(() =>
-  (store.data?.roster ?? []).filter((student) => store.groupOnFloor(student)?.id === props.group.id),
+  store.roster.filter((student) => store.groupOnFloor(student)?.id === props.group.id),
 )
 const count = computed(() => members.value.filter(({ id }) => inHall(store.register.get(id))).length)
 const notes = computed(() =>

@@ -7,9 +7,10 @@ const props = defineProps<{ block: Block; group: string }>()
 const store = useClassStore()
 const library = useLibraryStore()
 const MOST = 6
+const learnt = computed(() => store.data?.learnt)
 const all = computed(() =>
   store.planned
-    ? mayUse(props.block, props.group, store.planned, store.data?.learnt ?? [], (id) => library.items.get(id))
+    ? mayUse(props.block, props.group, store.planned, learnt.value ?? [], (id) => library.items.get(id))
     : [],
 )
 const shown = computed(() => all.value.slice(0, MOST))

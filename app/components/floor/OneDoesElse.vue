@@ -14,7 +14,7 @@ const students = computed(() => new Map(store.taking.map((one) => [one.id, one])
 const others = computed(() =>
   [...(store.run?.did ?? [])].flatMap(([id, boards]) => {
     const did = boards.get(props.board)
-    const name = store.data?.roster.find((one) => one.id === id)?.name
+    const name = store.roster.find((one) => one.id === id)?.name
     return did && name ? [{ id, name, does: library.itemName(did.technique) }] : []
   }),
 )

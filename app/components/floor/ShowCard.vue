@@ -29,7 +29,7 @@ const rep = computed(() => {
 })
 const here = computed(() => {
   const ids = new Set(props.groups.map(({ id }) => id))
-  return (store.data?.roster ?? []).filter(
+  return store.roster.filter(
     (student) => ids.has(store.groupOnFloor(student)?.id ?? '') && inHall(store.register.get(student.id)),
   )
 })

@@ -29,7 +29,7 @@ const items = computed(() =>
     .map((id) => ({ id, name: library.itemName(id), again: today.value.get(id) ?? '' })),
 )
 const away = computed(() => {
-  const names = new Map((store.data?.roster ?? []).map(({ id, name }) => [id, name.split(' ')[0]]))
+  const names = new Map(store.roster.map(({ id, name }) => [id, name.split(' ')[0]]))
   return (last.value?.away ?? []).flatMap((id) => names.get(id) ?? [])
 })
 </script>

@@ -83,6 +83,8 @@ const bands = computed(() =>
 
 <style scoped>
 .free {
+  margin-bottom: auto;
+  padding: 0 12px;
   font-size: max(30px, 3vh);
   line-height: 1.2;
 }

@@ -41,7 +41,7 @@ watch(
 const shown = computed(() => pairs.value?.rounds[round.value])
 const isOver = computed(() => store.run?.phase === 'finished')
 
-const students = computed(() => new Map((store.data?.roster ?? []).map((one) => [one.id, one])))
+const students = computed(() => new Map(store.roster.map((one) => [one.id, one])))
 const nameOf = (id: string) => shortName(students.value.get(id)?.name)
 const figure = (cost: number) => `${cost < 0 ? '−' : ''}${Math.abs(cost).toFixed(1)}`
 

@@ -352,6 +352,24 @@ describe('the device’s clock', () => {
   })
 })
 
+describe('an act of the floor', () => {
+  it('leaves the lists it adds nothing to the very same: what is made of the register is not made anew', async () => {
+    const store = await opened()
+    server.mockImplementation(async () => ({ state: 'running', now: now.value }))
+    store.tap('here', SAM)
+    store.act('start')
+    await settle()
+    const [marks, events, register] = [store.data?.marks, store.data?.events, store.register]
+    expect(marks).toHaveLength(1)
+    store.act('pause')
+    expect(store.data?.events).not.toBe(events)
+    expect(store.data?.marks).toBe(marks)
+    expect(store.register).toBe(register)
+    store.tap('clear', SAM)
+    expect(store.register).not.toBe(register)
+  })
+})
+
 describe('a device that never compared its clock', () => {
   it('asks what time it is before it sends, once: the way of a slow sending is not taken for time', async () => {
     const store = await opened()
