@@ -10,8 +10,7 @@ import { comingClasses, mainMinutes, type ComingClass, type HeldClass } from '~~
 import type { Placed } from '~~/core/term/placed'
 import { comersOf, reachOf } from '~~/core/term/reach'
 import { termNeeds } from '~~/core/term/needs'
-import { remediesFor } from '~~/core/term/remedies'
-import { planPortions } from '~~/core/term/portions'
+import { termAsked } from '~~/core/term/asked'
 import type { TermFile } from '~~/core/term/term'
 import { usualTimes } from '~~/core/curriculum/class-days'
 import { cellsOf } from '~/domain/practice-cells'
@@ -85,6 +84,7 @@ export function useTerm() {
     of.map(({ day, lengthMin, held }) => ({
       date: day,
       minutes: mainMinutes(lengthMin, lessonMinutes(held)),
+      most: MOST_IN_A_CLASS,
     }))
   const term = computed((): TermFile => ({
     today: today.value,
@@ -92,7 +92,7 @@ export function useTerm() {
     classes: asTerm(coming.value),
     groups: needs.value.map(({ group, items }) => ({
       id: group,
-      items: items.map(({ item, needMin }) => ({ item, needMin, mostMin: MOST_MIN })),
+      items: termAsked(items, library.items),
     })),
   }))
   /** What was put on a class by hand: as the server has it, and as it was put here since. */
@@ -122,27 +122,25 @@ export function useTerm() {
       ...changed.flatMap(({ minutes, ...one }) => (minutes === null ? [] : [{ ...one, minutes }])),
     ]
   }
-  const plan = computed(() => planPortions(term.value, places.value))
-  /** Groups that are short, the worst first, each with what would mend it. */
-  const short = computed(() => {
+  const { plan, isWorking, wrong, mend, work } = useTermPlan(term, places)
+  /** Groups that are short, the worst first. */
+  const short = computed(() =>
+    plan.value.groups.filter(({ shortMin }) => shortMin > 0).sort((a, b) => b.shortMin - a.shortMin),
+  )
+  /** What would mend a group that is short. */
+  async function remedies(group: string) {
     const { value: of } = settings
-    if (!of) return []
+    if (!of) return undefined
     const day = freeDay(today.value, until.value, term.value.classes)
-    const extra = { date: day, minutes: mainMinutes(usualTimes(of, day).lengthMin) }
-    return plan.value.groups
-      .filter(({ shortMin }) => shortMin > 0)
-      .sort((a, b) => b.shortMin - a.shortMin)
-      .map((group) => ({
-        ...group,
-        remedies: remediesFor(
-          term.value,
-          group.id,
-          extra,
-          (days) => asTerm(comingUntil(dayAfter(until.value, days), until.value)),
-          places.value,
-        ),
-      }))
-  })
+    const minutes = mainMinutes(usualTimes(of, day).lengthMin)
+    return mend(group, {
+      extra: { date: day, minutes, most: MOST_IN_A_CLASS },
+      later: LATER_DAYS.map((days) => ({
+        days,
+        classes: asTerm(comingUntil(dayAfter(until.value, days), until.value)),
+      })),
+    })
+  }
 
   /** Whom the plan reaches, by how often they come. */
   const reach = computed(() =>
@@ -165,9 +163,13 @@ export function useTerm() {
     needs,
     term,
     plan,
+    isWorking,
+    wrong,
+    work,
     places,
     put,
     short,
+    remedies,
     reach,
     readQuietly,
   }
@@ -176,8 +178,10 @@ export function useTerm() {
 /** A share put on a day; nothing: as the term plans it. */
 export type PutPlace = Omit<Placed, 'minutes'> & { minutes: number | null }
 
-/** The most of one item that is of use in one class, in minutes. */
-const MOST_MIN = 8
+/** Items that a class has room for in each group: few, and each properly. */
+const MOST_IN_A_CLASS = 3
+/** By how much the grading might be later. */
+const LATER_DAYS = [7, 14]
 
 /** A day for one class more: the latest before the end on which there is none, else the last one. */
 function freeDay(from: string, before: string, classes: TermFile['classes']): string {

@@ -160,7 +160,7 @@ export const useDraftStore = defineStore('draft', () => {
     }
     const pinned = new Set(asked.pinned.map(({ id }) => id))
     const why = found.why.map((one) => {
-      const reason = pinned.has(one.block) ? reasonFor(one.block) : undefined
+      const reason = one.block !== null && pinned.has(one.block) ? reasonFor(one.block) : undefined
       return reason === undefined ? one : { ...one, says: KEPT + reason }
     })
     made.value = [...made.value, { ...found, why, request: asked, stopped }]

@@ -1,30 +1,45 @@
 import type { ClubFacts, Expected } from '../checks/club-facts'
-import { standingOf } from '../curriculum/syllabus'
-import { expandPlan, type GroupFigures } from '../plan/expand'
+import { standingOf, type Standing } from '../curriculum/syllabus'
+import { expandPlan, tallyGroups, type GroupFigures } from '../plan/expand'
 import type { Plan } from '../plan/schema'
+import { layPlan, type Timeline } from '../plan/timeline'
 import { dueOf, groupDue } from './due'
 import { daysBetween } from '../kernel/days'
+import { AROUND, isThread, placesOf, type WorkedPlace } from './threads'
 
 /**
- * What a plan is worth, and what it is made of: how much of what is due is served to whom, the worst-served group counting most. One
- * definition, so that a draft can be judged by anybody; it stands in docs/balance.md.
+ * What a plan is worth, and what it is made of: how much of what is due is served to whom, the worst-served group counting most. What is
+ * known needs a short helping to be kept; what is learnt needs a proper one, and counts in full only where it is built up. One definition,
+ * so that a draft can be judged by anybody; it stands in docs/balance.md.
  */
 
-/** Seconds on an item that count double, and as many after them that count once. */
-export const FRESH_SEC = 180
+/** Seconds that keep an item: more adds nothing. */
+export const KEPT_SEC = 180
+/** The least of an item from which anybody learns it, and what makes a full helping. */
+export const LEARNT_SEC = 240
+export const FULL_SEC = 720
+/** What a full helping is worth. */
+export const MOST: Readonly<Record<Helping, number>> = { keep: 1, learn: 4 }
+/** What is learnt in pieces that do not build on one another. */
+const NO_THREAD = 2 / 3
 const THEME_WEIGHT = 1.5
 
-/** What `sec` seconds of work on an item are worth, 0 to 1: the first three minutes two thirds, the next three the rest. */
-export function fresh(sec: number): number {
-  const first = Math.min(1, sec / FRESH_SEC)
-  const then = Math.min(1, Math.max(0, sec - FRESH_SEC) / FRESH_SEC)
-  return (2 / 3) * first + (1 / 3) * then
+export type Helping = 'keep' | 'learn'
+
+/** What `sec` seconds of work on an item are worth, before what is due of it. */
+export function helping(kind: Helping, sec: number, thread: boolean): number {
+  if (kind === 'keep') return Math.min(1, sec / KEPT_SEC)
+  if (sec < LEARNT_SEC) return 0
+  return (2 + 2 * Math.min(1, (sec - LEARNT_SEC) / (FULL_SEC - LEARNT_SEC))) * (thread ? 1 : NO_THREAD)
 }
 
 export interface ItemWorth {
   item: string
   due: number
   workSec: number
+  helping: Helping
+  /** Its places build on one another. */
+  thread: boolean
   served: number
 }
 export type WorthStanding = Record<'new' | 'current' | 'review' | 'ahead' | 'other', number>
@@ -111,19 +126,62 @@ export function worthOf(plan: Plan, club: ClubFacts, theme: ReadonlySet<string> 
   const { date } = plan
   if (date === undefined) throw new TypeError('the plan has no date')
   const lists = studentsByGroup(plan, club.students)
+  const timeline = layPlan(plan)
+  const counted = helpedSec(plan, timeline)
   const exact = expandPlan(plan).groups.map((figures, g) => {
     const students = lists[g] ?? []
+    const ranks = plan.groups[g]?.ranks ?? []
     const due = dueFor(students, club, date)
     return groupWorth(figures, due, weightsFor(due, club, theme), {
       club,
-      rank: lowestRank(students, plan.groups[g]?.ranks ?? [], club),
+      rank: lowestRank(students, ranks, club),
+      isLearnt: learntBy(students, ranks, club),
+      places: placesOf(timeline, g),
+      counted: counted[g] ?? new Map(),
     })
   })
   return { value: round(valueOf(exact)), groups: exact.map(rounded) }
 }
 
+/** Seconds by item that each group works outside warm-up and cool-down. */
+function helpedSec(plan: Plan, timeline: Timeline): Map<string, number>[] {
+  const blocks = timeline.blocks.filter(({ block }) => !AROUND.has(block.phase))
+  return tallyGroups(plan, { ...timeline, blocks }).map(({ practice }) => {
+    const sec = new Map<string, number>()
+    for (const { technique, workSec } of practice) sec.set(technique, (sec.get(technique) ?? 0) + workSec)
+    return sec
+  })
+}
+
+/** Whether a group learns an item: it is new, current or ahead for half of those who have a rank, else for the lowest of the group's ranks. */
+export function learntBy(
+  students: readonly Expected[],
+  ranks: readonly string[],
+  club: Pick<ClubFacts, 'ladder' | 'syllabus'>,
+): (item: string) => boolean {
+  const { ladder, syllabus } = club
+  const isRank = (rank: string) => ladder.ranks.some(({ id }) => id === rank)
+  const held = students.map(({ rank }) => rank).filter(isRank)
+  const lowest = ladder.ranks.find(({ id }) => ranks.includes(id))?.id
+  const who = held.length > 0 ? held : lowest === undefined ? [] : [lowest]
+  const byRank = new Map<string, number>()
+  for (const rank of who) byRank.set(rank, (byRank.get(rank) ?? 0) + 1)
+  const known = new Map<string, boolean>()
+  return (item) => {
+    let isLearnt = known.get(item)
+    if (isLearnt === undefined) {
+      let many = 0
+      for (const [rank, heads] of byRank)
+        if (LEARNT_STANDINGS.has(standingOf(item, rank, ladder, syllabus))) many += heads
+      known.set(item, (isLearnt = who.length > 0 && 2 * many >= who.length))
+    }
+    return isLearnt
+  }
+}
+const LEARNT_STANDINGS: ReadonlySet<Standing> = new Set(['new', 'current', 'ahead'])
+
 /** The lowest rank of the ladder among some students; with none, among the group's own. */
-function lowestRank(
+export function lowestRank(
   students: readonly Expected[],
   ranks: readonly string[],
   { ladder }: ClubFacts,
@@ -133,11 +191,20 @@ function lowestRank(
   return lowest(held) ?? lowest(new Set(ranks))
 }
 
+interface GroupSetting {
+  club: ClubFacts
+  rank: string | undefined
+  isLearnt: (item: string) => boolean
+  places: ReadonlyMap<string, readonly WorkedPlace[]>
+  /** Seconds by item outside warm-up and cool-down. */
+  counted: ReadonlyMap<string, number>
+}
+
 function groupWorth(
   { id: group, practice, ...times }: GroupFigures,
   due: ReadonlyMap<string, number>,
   weights: ReadonlyMap<string, number>,
-  { club, rank }: { club: ClubFacts; rank: string | undefined },
+  { club, rank, isLearnt, places, counted }: GroupSetting,
 ): GroupWorth {
   const worked = new Map<string, number>()
   const categories = new Map<string, number>()
@@ -162,12 +229,15 @@ function groupWorth(
   standing.other += times.workSec - named
   const items = [...new Set([...worked.keys(), ...due.keys()])]
     .map((item): ItemWorth => {
-      const workSec = worked.get(item) ?? 0
+      const kind = isLearnt(item) ? 'learn' : 'keep'
+      const thread = isThread(places.get(item) ?? [])
       return {
         item,
         due: due.get(item) ?? 0,
-        workSec,
-        served: (weights.get(item) ?? 0) * fresh(workSec),
+        workSec: worked.get(item) ?? 0,
+        helping: kind,
+        thread,
+        served: (weights.get(item) ?? 0) * helping(kind, counted.get(item) ?? 0, thread),
       }
     })
     .filter(({ due: isDue, workSec }) => isDue > 0 || workSec > 0)
@@ -175,7 +245,10 @@ function groupWorth(
   return {
     group,
     served: items.reduce((sum, { served }) => sum + served, 0),
-    of: [...weights.values()].reduce((sum, weight) => sum + weight, 0),
+    of: [...weights].reduce(
+      (sum, [item, weight]) => sum + weight * MOST[isLearnt(item) ? 'learn' : 'keep'],
+      0,
+    ),
     items,
     categories: [...categories]
       .map(([category, workSec]) => ({ category, workSec }))
@@ -194,10 +267,12 @@ function rounded(group: GroupWorth): GroupWorth {
     ...group,
     served: round(group.served),
     of: round(group.of),
-    items: group.items.map(({ item, due, workSec, served }) => ({
-      item,
+    items: group.items.map(({ due, workSec, served, ...told }) => ({
+      item: told.item,
       due: round(due),
       workSec: round(workSec),
+      helping: told.helping,
+      thread: told.thread,
       served: round(served),
     })),
     categories: group.categories.map(({ category, workSec }) => ({ category, workSec: round(workSec) })),

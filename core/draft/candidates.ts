@@ -1,4 +1,4 @@
-import { studentsByGroup, dueFor, weightsFor } from '../balance/worth'
+import { dueFor, learntBy, MOST, studentsByGroup, weightsFor, type Helping } from '../balance/worth'
 import { ClubIndex } from '../checks/club-index'
 import type { ClubFacts, Expected } from '../checks/club-facts'
 import { jumpLimit } from '../checks/load/jumps'
@@ -28,6 +28,8 @@ export interface Candidate {
   /** Most of the group never had it: it has to be shown. */
   isNew: boolean
   standing: Standing
+  /** Whether the group keeps or learns it. */
+  helping: Helping
   /** How gladly it is taken where worth does not decide, 0 to 1. */
   liking: number
 }
@@ -51,22 +53,20 @@ export interface DraftGroup {
 const MOST_FILLERS = 12
 const LIKING: Record<Standing, number> = { current: 1, review: 0.6, none: 0.3, new: 0.2, ahead: 0 }
 
-export function draftGroups(
-  request: DraftRequest,
-  club: ClubFacts,
-  exercises: ReadonlySet<string>,
-): DraftGroup[] {
+export function draftGroups(request: DraftRequest, club: ClubFacts): DraftGroup[] {
   const byWorth = studentsByGroup(request, club.students)
   return request.groups.map((group, index) => {
     const counted = byWorth[index] ?? []
     const due = dueFor(counted, club, request.date)
     const weights = weightsFor(due, club, new Set(request.theme))
+    const isLearnt = learntBy(counted, group.ranks, club)
     const students = club.students.filter((student) => groupAmong(request.groups, student) === group)
     const facts: GroupForDraft = {
       group,
       index,
       students,
       weights,
+      isLearnt,
       unwritten: students.every(({ practised }) => practised.size === 0),
       youngest: youngestOf(students),
     }
@@ -76,9 +76,12 @@ export function draftGroups(
       name: group.name,
       heads: group.headcount,
       students,
-      of: [...weights.values()].reduce((sum, weight) => sum + weight, 0),
+      of: [...weights].reduce(
+        (sum, [item, weight]) => sum + weight * MOST[isLearnt(item) ? 'learn' : 'keep'],
+        0,
+      ),
       weights,
-      candidates: candidatesFor(facts, request, club, exercises),
+      candidates: candidatesFor(facts, request, club),
       unwritten: facts.unwritten,
       jumpLimit: jumpLimit(facts.youngest, club.settings.limits),
     }
@@ -90,6 +93,7 @@ interface GroupForDraft {
   index: number
   students: readonly Expected[]
   weights: ReadonlyMap<string, number>
+  isLearnt: (item: string) => boolean
   unwritten: boolean
   youngest: number | undefined
 }
@@ -99,12 +103,7 @@ const youngestOf = (students: readonly Expected[]): number | undefined => {
   return ages.length ? Math.min(...ages) : undefined
 }
 
-function candidatesFor(
-  of: GroupForDraft,
-  request: DraftRequest,
-  club: ClubFacts,
-  exercises: ReadonlySet<string>,
-): Candidate[] {
+function candidatesFor(of: GroupForDraft, request: DraftRequest, club: ClubFacts): Candidate[] {
   const index = ClubIndex.of(club)
   const banned = new Set(request.banned)
   const ranks = index.ranksAmong(of.group.ranks)
@@ -112,12 +111,7 @@ function candidatesFor(
   const all = [...club.items.values()].flatMap((item): Candidate[] => {
     const { id } = item
     const weight = of.weights.get(id) ?? 0
-    if (
-      exercises.has(id) ||
-      banned.has(id) ||
-      itemsInside(item).some(({ technique }) => banned.has(technique))
-    )
-      return []
+    if (banned.has(id) || itemsInside(item).some(({ technique }) => banned.has(technique))) return []
     if (request.most[item.category] === 0 || forbidden(item) || !fitsTheHall(item, of, club)) return []
     if (item.headContact && of.youngest !== undefined && of.youngest < ADULT_HEAD_AGE) return []
     // A partner is somebody of the same group: whoever is alone in it works alone.
@@ -128,11 +122,12 @@ function candidatesFor(
     if (layer === undefined) return []
     const had = of.students.filter((student) => hasHad(student, id, of, index)).length
     const isNew = of.students.length > 0 && had * 2 <= of.students.length
-    return [{ group: of.index, item, layer, weight, isNew, standing, liking: LIKING[standing] }]
+    const helping = of.isLearnt(id) ? 'learn' : 'keep'
+    return [{ group: of.index, item, layer, weight, isNew, standing, helping, liking: LIKING[standing] }]
   })
   const worthIt = all.filter(({ weight }) => weight > 0)
   const fillers = all
-    .filter(({ weight, standing }) => weight === 0 && standing !== 'new')
+    .filter(({ weight, helping }) => weight === 0 && helping === 'keep')
     .sort(
       (a, b) => Number(a.isNew) - Number(b.isNew) || b.liking - a.liking || (a.item.id < b.item.id ? -1 : 1),
     )

@@ -1,244 +1,316 @@
-import type { ClubFacts } from '../checks'
-import { attemptOf, knownOf, type Attempt, type Known } from './attempt'
-import { WORK_LENGTHS, type WorkLength } from './beats'
-import type { DraftGroup } from './candidates'
-import type { Walk } from './fit'
-import { amissIn, finished, isBetter, withoutTrouble, type Draft, type Judged } from './judge'
-import type { DraftQuestion } from './model-parts'
-import { worthOf, type Programme, type ProgrammeAnswer } from './programme'
+import type { Highs } from 'highs'
+import type { ClubFacts, Finding } from '../checks'
+import { inTheme } from '../balance/worth'
+import { ClubIndex } from '../checks/club-index'
+import { floorM2, kitOf, unitsOfKit } from '../checks/hall/takes'
+import { areReadyFor } from '../checks/rank/prerequisite'
+import { REGIONS, type Item, type Region } from '../curriculum/item'
+import { chanceOf } from '../kernel/chance'
+import type { ProgrammeAnswer } from '../kernel/programme'
+import { solveProgramme } from '../kernel/solver'
+import { pinnedBase } from './base'
+import { draftGroups, type Candidate, type DraftGroup } from './candidates'
+import { SETUP_SEC, SHOW_SEC } from './doses'
+import { exercisesFor } from './exercises'
+import { frameOf, secondsOf, type ClassFrame } from './frame'
+import { finished, isBetter, judgePlan, withoutTrouble, type Draft, type Judged } from './judge'
+import { draftModel, NO_WISH, type Choice, type DraftModel, type ThreadWish } from './model'
+import { ordered } from './order'
 import type { DraftRequest } from './request'
-import { ROOM_KEPT, ruleOut, type Ruled } from './rule-out'
+import { candidatesOf, unitsOf, type Setup } from './units'
+import type { Plan } from '../plan/schema'
+import { writeDraft } from './write'
 
 /**
- * A whole class drafted from what is due: the programme of `model.ts` chooses, `attempt.ts` makes a plan of the answer, and all checks of a
- * plan look at it. What a check still finds is ruled out, and the programme is asked again. Before all that comes a quick class, which can
- * be used after a second, and is what there is where the whole question takes too long.
+ * A whole class drafted from what is due: the programme of `model.ts` chooses threads and short boards, they are put in order and written
+ * down, and all checks of a plan look at them. What a check still finds is ruled out, and the programme is asked again.
  */
 
 export type { Draft } from './judge'
-
-/** A programme to be solved, and what values for it would come to as a draft: to show the best so far. */
-export interface Asked {
-  programme: Programme
-  /**
-   * First a quick class: boards of one length in a hall without walls, made to fit afterwards. The class, and once more with what was
-   * ruled out. Only which boards the items of an answer come to. Where time is short a better quick class, or any class of boards of one
-   * length, for there is none yet that is good for anything.
-   */
-  about: 'a first class' | 'the class' | 'the class again' | 'dealing' | 'a quick class' | 'any class'
-  /** There is no class yet, or none that stands before all checks: it may take all the time there is. */
-  isUrgent?: boolean
-  /** @returns the best there is, if any, whether or not it comes of these values */
-  draftOf(answer: ProgrammeAnswer): Draft | undefined
-}
-
-type Asking<T> = Generator<Asked, T, ProgrammeAnswer>
 
 /** How often what a check found is ruled out before the plan stands as it is. */
 const MOST_REPAIRS = 8
 /** More waters than the fewest, where boards cannot be dealt out among the stretches. */
 const MORE_WATERS = 3
-/** Where mending boards costs more than this share, the programme is asked for boards that need none. */
-const MOST_MENDED = 0.018
-const MOST_SHORT = 2
-/** With less than this share of what could be, a class is none that anybody should be given. */
-const LEAST = 0.85
-/** How long the boards of a quick class are: without a choice of it the question is easy, and comes close all the same. */
-const QUICK_LENGTHS: readonly WorkLength[] = [180]
+/** How much earlier there is water, in seconds, each time it was too late. */
+const WATER_SOONER = 20
+/** A large class is as good as done a little sooner. */
+const LARGE = 600
+const GOOD_ENOUGH = { usual: 0.004, large: 0.02 }
+/** Of the time, what the first answer may take; the repairs share the rest. */
+const FIRST_SHARE = 0.6
+const LEAST_SEC = 0.4
 
-/** Whoever waits for the draft. */
-export interface Waiting {
-  /** Whether there is time for another walk, about a second. */
-  hasTime?: () => boolean
-  /** Told of every better draft between two questions. */
-  onBetter?: (draft: () => Draft | undefined) => void
+/** What checks found, and is not to come again. */
+interface Ruled {
+  /** A group's item, `group item`. */
+  out: Set<string>
+  fades: Set<Region>
+  waters: number
+  soonerSec: number
 }
 
-/**
- * Drafts a class. It yields each programme that has to be solved and is given the answer; it returns the draft, or nothing where no class
- * of this length can be made at all.
- */
+export interface DraftOptions {
+  /** Seconds of a clock that goes on evenly. */
+  now: () => number
+  /** Told of every better draft on the way. */
+  onBetter?: (draft: Draft) => void
+  wish?: ThreadWish
+}
+
+/** The best class for a request; nothing where no class of this length can be made at all. */
 export function draftClass(
+  highs: Highs,
   request: DraftRequest,
   club: ClubFacts,
-  waiting: Waiting = {},
-): Asking<Draft | undefined> {
-  return new Drafting(request, club, waiting).draft()
+  options: DraftOptions,
+): Draft | undefined {
+  return new Drafting(highs, request, club, options).draft()
 }
 
-/** What was asked and answered. */
-interface Found extends ProgrammeAnswer {
-  attempt: Attempt
-  /** What the values are worth before anything is in the way of anything. */
-  worth: number
-  /** What they could have been worth at most. */
-  could: number
+interface Attempt {
+  model: DraftModel
+  frame: ClassFrame
+  groups: readonly DraftGroup[]
 }
 
 class Drafting {
-  private readonly ruled: Ruled = { out: new Set(), fades: new Set(), waters: 0, room: 1, soonerSec: 0 }
-  private readonly known: Known
-  private readonly everything: number
+  private readonly ruled: Ruled = { out: new Set(), fades: new Set(REGIONS), waters: 0, soonerSec: 0 }
+  private readonly groups: readonly DraftGroup[]
+  private readonly exercises: readonly Item[]
+  private readonly setup: Setup
+  private readonly began: number
+  private readonly wish: ThreadWish
   private best: Judged | undefined
-  /** What no class is worth more than, once the class was asked for. */
-  private bound: number | undefined
+  private bound = 0
 
   constructor(
+    private readonly highs: Highs,
     private readonly request: DraftRequest,
     private readonly club: ClubFacts,
-    private readonly waiting: Waiting,
+    private readonly options: DraftOptions,
   ) {
-    this.known = knownOf(request, club)
-    this.everything = servedAtMost(this.known.groups)
+    const within = (sec: number) => Math.min(sec, Math.max(0, club.settings.limits.talkOnEnd))
+    this.setup = { showSec: within(SHOW_SEC), setupSec: within(SETUP_SEC) }
+    this.exercises = exercisesFor(request, club)
+    this.groups = draftGroups(request, club)
+    this.began = options.now()
+    this.wish = options.wish ?? NO_WISH
   }
 
-  *draft(): Asking<Draft | undefined> {
-    const first = yield* this.quickly()
-    let short = 0
+  draft(): Draft | undefined {
     for (let repair = 0; repair <= MOST_REPAIRS; repair++) {
-      const attempt = this.attemptAt('kept', WORK_LENGTHS)
-      const found = yield* this.ask(repair === 0 ? 'the class' : 'the class again', attempt)
-      if (found.infeasible) {
-        if (this.ruled.waters >= MORE_WATERS) break
+      const attempt = this.attempt()
+      const answer = this.solve(attempt, repair === 0)
+      const { values } = answer
+      if (!values) {
         // The boards do not go into the stretches: one water more makes them shorter.
-        this.ruled.waters++
+        if (!answer.infeasible || ++this.ruled.waters > MORE_WATERS) break
         continue
       }
+      const bound = attempt.model.boundOf(answer.bound, values)
       // What is ruled out later is still in what the first programme could form.
-      const bound = (this.bound ??= found.could)
-      /** The search ended before there was an answer that is good enough: no walk from it goes far. */
-      const isCut = !found.values || found.worth < bound * (1 - MOST_MENDED)
-      const walks: readonly Walk[] = repair === 0 && !isCut ? ['near', 'far', 'far'] : ['near']
-      const judged = yield* this.mend(found, bound, walks)
-      if (this.isPoor(bound) || (repair === 0 && isCut && this.hasTime())) yield* this.goFurther(first, bound)
-      const { best } = this
-      // What is ruled out makes nothing worth more: once no answer can be better than the best, it stands.
-      if (
-        !best ||
-        !judged ||
-        isGoodEnough(best, bound) ||
-        (amissIn(best) === 0 && attempt.model.boundOf(found.bound) <= best.worth.value)
-      )
-        break
-      if (judged.grave.length === 0) {
-        if (++short > MOST_SHORT) break
-        this.ruled.room *= ROOM_KEPT
-      } else if (!ruleOut(judged, this.known.groups, this.request, this.ruled)) break
+      this.bound ||= bound
+      const judged = this.judge(attempt, values)
+      this.take(judged)
+      if (judged.grave.length === 0) break
+      if (!this.ruleOut(judged)) break
     }
+    if (this.best) this.take(withoutTrouble(this.best, this.request, this.club))
     return this.soFar()
   }
 
-  /** A class that can be used soon; what time is left makes it better. */
-  private *quickly(): Asking<Found> {
-    const first = yield* this.ask('a first class', this.attemptAt('left out', QUICK_LENGTHS))
-    yield* this.mend(first, first.worth, ['near'], { deals: false })
-    return first
-  }
-
-  /** Where time is short: more of what was quick to find, and if there still is nothing, however long that takes. */
-  private *goFurther(first: Found, bound: number): Asking<void> {
-    const isBest = first.infeasible || first.worth >= first.could * (1 - MOST_MENDED)
-    const again = isBest ? first : yield* this.ask('a quick class', first.attempt)
-    const quick = again.values ? again : first
-    const could = Math.min(bound, quick.could)
-    yield* this.mend(quick, could, ['near', 'far'])
-    if (!this.isPoor(could)) return
-    const lengths = quick.infeasible ? WORK_LENGTHS : QUICK_LENGTHS
-    const any = yield* this.ask('any class', this.attemptAt('kept', lengths))
-    yield* this.mend(any, Math.min(bound, any.could), ['near', 'far'])
-  }
-
-  private attemptAt(hall: DraftQuestion['hall'], lengths: readonly WorkLength[]): Attempt {
-    return attemptOf(this.request, this.club, this.known, this.ruled, { hall, lengths })
-  }
-
-  private *ask(about: Asked['about'], attempt: Attempt): Asking<Found> {
-    const { programme, boundOf } = attempt.model
-    const worth = (values: ArrayLike<number>) => boundOf(worthOf(programme, values))
-    const answer = yield {
-      programme,
-      about,
-      isUrgent: !this.best || amissIn(this.best) > 0,
-      draftOf: ({ values, bound }) => {
-        const { best } = this
-        const most = Math.min(this.everything, boundOf(bound))
-        // Not one of a quick class: there is soon a better one, and working out what it comes to takes as long.
-        if (!values || about === 'a first class' || (best && worth(values) < best.worth.value))
-          return this.soFar(most)
-        const judged = attempt.judge(values)
-        return best && !isBetter(judged, best) ? this.soFar(most) : finished(judged, this.bound ?? most)
-      },
-    }
-    const { values, bound, infeasible } = answer
+  private attempt(): Attempt {
+    const { request, club, ruled, exercises, wish } = this
+    const groups = this.groups.map((group) => ({
+      ...group,
+      candidates: group.candidates.filter(({ item }) => !ruled.out.has(`${group.index} ${item.id}`)),
+    }))
+    const frame = frameOf(request, club, ruled)
+    const base = pinnedBase(request, club, frame)
+    const { fades } = ruled
+    const chance = chanceOf(request.seed)
     return {
-      attempt,
-      ...answer,
-      worth: values ? worth(values) : 0,
-      could: infeasible ? this.everything : Math.min(this.everything, boundOf(bound)),
+      model: draftModel({
+        request,
+        club,
+        frame,
+        groups,
+        exercises,
+        base,
+        fades,
+        wish,
+        chance,
+        leadInSec: leadInSec(request),
+      }),
+      frame,
+      groups,
     }
   }
 
-  /** What comes of an answer: put in order, where that is not good enough dealt out anew, and then made to fit. */
-  private *mend(
-    { attempt, values }: Found,
-    most: number,
-    walks: readonly Walk[],
-    { deals = true } = {},
-  ): Asking<Judged | undefined> {
-    if (!values) return undefined
-    let judged = attempt.judge(values)
-    let isGood = this.take(judged, most)
-    const tryAlso = (one: Judged) => {
-      isGood = this.take(one, most)
-      if (isBetter(one, judged)) judged = one
+  private solve({ model, ...attempt }: Attempt, isFirst: boolean): ProgrammeAnswer {
+    const { request, options } = this
+    const isLarge = request.groups.length * request.lengthMin > LARGE
+    const left = request.timeLimitSec - (options.now() - this.began)
+    const timeLimitSec = Math.max(LEAST_SEC, left * (isFirst ? FIRST_SHARE : 0.4))
+    const gap = isLarge ? GOOD_ENOUGH.large : GOOD_ENOUGH.usual
+    return solveProgramme(this.highs, model.programme, { timeLimitSec, gap }, ({ values, bound }) => {
+      if (!values || !options.onBetter || this.best) return
+      const judged = this.judge({ model, ...attempt }, values)
+      if (judged.grave.length > 0) return
+      const { club, groups } = this
+      options.onBetter(finished(judged, model.boundOf(bound, values), { request, club, groups }))
+    })
+  }
+
+  private judge({ model, frame, groups }: Attempt, values: ArrayLike<number>): Judged {
+    const { request, club, setup } = this
+    const choice = model.read(values)
+    const units = unitsOf(choice, frame, setup, this.fitsTheHall)
+    const order = ordered(
+      [...units].sort((a, b) => a.stretch - b.stretch).map(({ unit }) => unit),
+      {
+        stretchSec: stretchesOf(choice, frame, leadInSec(request)),
+        gapSec: frame.transitionSec,
+        isTheme: (item) => inTheme(item, club, new Set(request.theme)),
+        chance: chanceOf(request.seed + 1),
+      },
+    )
+    const leads =
+      leadInSec(request) > 0 ? this.leadIn(order.stretches.flat().find(({ kind }) => kind === 'thread')) : []
+    const write = (leadIn: Item | undefined) => {
+      const { plan, why } = writeDraft({
+        request,
+        club,
+        frame,
+        groups,
+        choice,
+        stretches: order.stretches,
+        setup,
+        leadIn,
+        leadInSec: leadInSec(request),
+      })
+      return judgePlan(plan, why, request, club)
     }
-    // Only where something is in the way of something: else the answer itself is not worth more.
-    if (deals && !isGood && amissIn(judged) > 0) tryAlso(yield* dealtAnew(attempt, values))
-    for (const [n, walk] of walks.entries())
-      if (!isGood && (walk === 'near' || amissIn(judged) > 0 || this.hasTime()))
-        tryAlso(attempt.fit(values, walk, n))
-    return judged
-  }
-
-  /** Takes what is the best so far; whether it is good enough for what it could have been. */
-  private take(one: Judged, most: number): boolean {
-    const clear = withoutTrouble(one, this.request, this.club, this.known.groups)
-    if (!this.best || isBetter(clear, this.best)) {
-      this.best = clear
-      this.waiting.onBetter?.(() => this.soFar())
+    // What nothing leads in from is warmed up for in another way.
+    const plain = write(undefined)
+    for (const leadIn of leads) {
+      const judged = write(leadIn)
+      if (judged.grave.every(({ says }) => plain.grave.some((other) => other.says === says))) return judged
     }
-    return isGoodEnough(clear, most)
+    return plain
   }
 
-  private hasTime(): boolean {
-    return this.waiting.hasTime?.() ?? true
+  private readonly fitsTheHall = (works: readonly Candidate[]): boolean => {
+    const { kit, areaM2 } = this.club.settings.hall
+    const heads = ({ group }: Candidate) => this.groups[group]?.heads ?? 0
+    const sum = (each: (one: Candidate) => number) => works.reduce((all, one) => all + each(one), 0)
+    if (areaM2 > 0 && sum((one) => floorM2(one.item, heads(one))) > areaM2) return false
+    return kit.every(({ name, count }) => sum((one) => unitsOfKit(name, one.item, heads(one))) <= count)
   }
 
-  private soFar(most = this.everything): Draft | undefined {
-    return this.best && finished(this.best, this.bound ?? most)
+  /** Items whose easiest step may end the warm-up: of the first thread, for everybody, without a partner. */
+  private leadIn(first: Parameters<typeof candidatesOf>[0] | undefined): Item[] {
+    if (!first) return []
+    const index = ClubIndex.of(this.club)
+    const { limits } = this.club.settings
+    const items = [...new Set(candidatesOf(first).map(({ item }) => item))]
+    return items.filter(
+      (item) =>
+        item.partner !== 'partner' &&
+        !item.headContact &&
+        this.groups.every(
+          ({ students, candidates }) =>
+            areReadyFor(item, 1, students, { index, limits }) && candidates.some((one) => one.item === item),
+        ),
+    )
   }
 
-  private isPoor(most: number): boolean {
-    return !this.best || this.best.worth.value < most * LEAST
+  private take(one: Judged): void {
+    if (!this.best || isBetter(one, this.best)) this.best = one
+    const draft = this.soFar()
+    if (draft && this.best.grave.length === 0) this.options.onBetter?.(draft)
+  }
+
+  private soFar(): Draft | undefined {
+    const { request, club, groups, best } = this
+    return best && finished(best, this.bound, { request, club, groups })
+  }
+
+  /** Rules out what findings are about; false where nothing more can be. */
+  private ruleOut({ plan, grave, unready }: Judged): boolean {
+    const { ruled } = this
+    const state = () => JSON.stringify([ruled.out.size, ruled.fades.size, ruled.soonerSec])
+    const before = state()
+    const drafted = (id: string) => !this.request.pinned.some((block) => block.id === id)
+    for (const { region, block } of unready) {
+      // Prepared once it would have been enough: it faded. Twice as much does not.
+      if (!ruled.fades.has(region)) ruled.fades.add(region)
+      else
+        this.ruleOutOn(
+          { code: 'warmup.prepare', blocks: [block.block.id].filter(drafted), groups: [] },
+          plan,
+          region,
+        )
+    }
+    if (grave.some(({ code }) => code === 'water.gap')) ruled.soonerSec += WATER_SOONER
+    for (const { code, blocks, groups } of grave)
+      if (!SETTLED_OTHERWISE.has(code)) this.ruleOutOn({ code, blocks: blocks.filter(drafted), groups }, plan)
+    return before !== state()
+  }
+
+  /** Rules out one group's item on some boards: what takes most of the floor and the kit, or what is missed least. */
+  private ruleOutOn(
+    { code, blocks, groups: about }: Pick<Finding, 'code' | 'blocks' | 'groups'>,
+    plan: Plan,
+    region?: Region,
+  ): void {
+    const everyone = plan.groups.map(({ id }) => id)
+    const heads = ({ group }: Candidate) => this.groups[group]?.heads ?? 0
+    const takes = (one: Candidate) =>
+      code === 'space.short'
+        ? floorM2(one.item, heads(one))
+        : code === 'kit.short'
+          ? kitOf(one.item, heads(one)).reduce((sum, [, units]) => sum + units, 0)
+          : Number(code === 'falls.order' && one.item.category === 'throws')
+    const [worst] = plan.blocks
+      .filter(({ id }) => blocks.includes(id))
+      .flatMap(({ tracks, technique }) => tracks ?? (technique ? [{ groups: everyone, technique }] : []))
+      .flatMap((track) =>
+        this.groups
+          .filter(({ id }) => track.groups.includes(id) && (about.length === 0 || about.includes(id)))
+          .flatMap(({ candidates }) => candidates.find(({ item }) => item.id === track.technique) ?? [])
+          .filter(({ item }) => region === undefined || (item.demand[region] ?? 0) >= 2),
+      )
+      .sort((a, b) => takes(b) - takes(a) || a.weight - b.weight)
+    if (worst) this.ruled.out.add(`${worst.group} ${worst.item.id}`)
   }
 }
 
-const isGoodEnough = (one: Judged, most: number) =>
-  amissIn(one) === 0 && one.worth.value >= most * (1 - MOST_MENDED)
+/** What ruling out an item does not mend. */
+const SETTLED_OTHERWISE = new Set(['warmup.prepare', 'water.gap', 'time.over', 'time.talk', 'time.closing'])
 
-/** What no class can be worth more than: all that is due for everybody. */
-function servedAtMost(groups: readonly DraftGroup[]): number {
-  const due = groups.map(({ of }) => of).filter((of) => of > 0)
-  return due.length ? due.reduce((sum, of) => sum + of, 0) + due.length * Math.min(...due) : 0
-}
+const LEAD_IN_SEC = 60
+/** From half an hour on the warm-up ends with the easiest step of what comes. */
+const LEADS_FROM_MIN = 30
+export const leadInSec = ({ lengthMin, pinned }: DraftRequest): number =>
+  lengthMin >= LEADS_FROM_MIN && !pinned.some(({ phase }) => phase === 'warmup') ? LEAD_IN_SEC : 0
 
-/** Boards as they have to be for everything to fit, asked length by length. */
-function* dealtAnew(attempt: Attempt, values: ArrayLike<number>): Asking<Judged> {
-  const { dealings, judge } = attempt.dealAnew(values)
-  for (const { programme, put } of dealings) {
-    const isOpen = programme.worth.length > 0
-    const answer = isOpen ? yield { programme, about: 'dealing', draftOf: () => undefined } : undefined
-    put(answer?.values)
-  }
-  return judge()
+/** What each stretch has for the main part: opening and warm-up come before the first, the end of the class after the last. */
+function stretchesOf(
+  { warmup, plainWarmupSec, cooldownSec }: Choice,
+  frame: ClassFrame,
+  leadIn: number,
+): number[] {
+  const { transitionSec: gap, waterLimitSec, waters } = frame
+  const ends = (boards: Parameters<typeof secondsOf>[0]) => secondsOf(boards) + boards.length * gap
+  const opening = frame.opening.pinned.length ? ends(frame.opening.pinned) : frame.opening.sec + gap
+  const warm = warmup.reduce((sum, { sec }) => sum + sec, plainWarmupSec + leadIn)
+  const before = opening + ends(frame.warmup.pinned) + (warm > 0 ? warm + gap : 0)
+  const closing = frame.closing.pinned.length ? ends(frame.closing.pinned) : frame.closing.sec + gap
+  const after = ends(frame.cooldown.pinned) + cooldownSec + closing
+  return Array.from(
+    { length: waters + 1 },
+    (_, s) => waterLimitSec - (s === 0 ? before : gap) - (s === waters ? after : 0),
+  )
 }

@@ -1,12 +1,14 @@
 import { worthOf, type Worth } from '../balance/worth'
 import { checkPlan, isGrave, type ClubFacts, type Finding } from '../checks'
 import { unreadyRegions } from '../checks/warmup/preparation'
+import { spokenName } from '../curriculum/item'
+import { standingOf } from '../curriculum/syllabus'
 import { toSec } from '../kernel/units'
 import type { Plan } from '../plan/schema'
 import { layPlan } from '../plan/timeline'
-import { OPEN_PRACTICE, openPractice, type Why } from './boards'
 import type { DraftGroup } from './candidates'
 import type { DraftRequest } from './request'
+import { OPEN_PRACTICE, openPractice, type Why } from './write'
 
 /** What a plan that was drafted comes to: its worth, and what all checks find on it. */
 
@@ -26,64 +28,30 @@ export interface Judged {
   worth: Worth
   why: readonly Why[]
   grave: Finding[]
-  /** Boards, by id, on which more is new to somebody than one teacher can show. */
-  untaught: string[]
-  /** When it was made to fit, a limit was left broken of which no check knows: an item comes too often, say. */
-  isMisfit?: boolean
   unready: ReturnType<typeof unreadyRegions>
 }
 
-/** How much there is amiss with it. */
-export const amissIn = ({ grave, untaught, isMisfit = false }: Judged): number =>
-  grave.length + untaught.length + Number(isMisfit)
-
-export function judgePlan(
-  plan: Plan,
-  why: readonly Why[],
-  { theme, pinned }: DraftRequest,
-  club: ClubFacts,
-  groups: readonly DraftGroup[],
-): Judged {
+export function judgePlan(plan: Plan, why: readonly Why[], { theme }: DraftRequest, club: ClubFacts): Judged {
   const { findings, ground } = checkPlan(plan, layPlan(plan), club)
   return {
     plan,
     worth: worthOf(plan, club, new Set(theme)),
     why,
     grave: findings.filter(isGrave),
-    untaught: untaughtOn(plan, groups).filter((id) => pinned.every((block) => block.id !== id)),
     unready: unreadyRegions(ground),
   }
 }
 
-/** What is new to a group is shown to it the first time it is worked, one thing a board. */
-function untaughtOn({ blocks, groups: of }: Plan, groups: readonly DraftGroup[]): string[] {
-  const isNew = new Set(
-    groups.flatMap(({ id, candidates }) =>
-      candidates.flatMap((one) => (one.isNew ? [`${id} ${one.item.id}`] : [])),
-    ),
-  )
-  return blocks.flatMap(({ id, technique, tracks }) => {
-    const works = tracks ?? (technique ? [{ technique, groups: of.map((group) => group.id) }] : [])
-    const shown = works.filter((one) => one.groups.some((group) => isNew.delete(`${group} ${one.technique}`)))
-    return new Set(shown.map((one) => one.technique)).size > 1 ? [id] : []
-  })
-}
-
 /** Fewer limits broken first, then worth. */
 export const isBetter = (one: Judged, other: Judged): boolean =>
-  amissIn(one) < amissIn(other) || (amissIn(one) === amissIn(other) && one.worth.value > other.worth.value)
+  one.grave.length < other.grave.length ||
+  (one.grave.length === other.grave.length && one.worth.value > other.worth.value)
 
 /** Where a drafted board still breaks a limit when all else was tried, there is open practice instead. */
-export function withoutTrouble(
-  judged: Judged,
-  request: DraftRequest,
-  club: ClubFacts,
-  groups: readonly DraftGroup[],
-): Judged {
-  if (amissIn(judged) === 0) return judged
+export function withoutTrouble(judged: Judged, request: DraftRequest, club: ClubFacts): Judged {
+  if (judged.grave.length === 0) return judged
   const kept = new Set(request.pinned.map(({ id }) => id))
-  const found = [...judged.grave.flatMap(({ blocks }) => blocks), ...judged.untaught]
-  const trouble = new Set(found.filter((id) => !kept.has(id)))
+  const trouble = new Set(judged.grave.flatMap(({ blocks }) => blocks).filter((id) => !kept.has(id)))
   const timeline = layPlan(judged.plan)
   const blocks = timeline.blocks.map(({ block, ms }) =>
     trouble.has(block.id) && (block.tracks || block.technique) ? openPractice(block.id, toSec(ms)) : block,
@@ -93,14 +61,18 @@ export function withoutTrouble(
       ? { ...one, says: 'What was to be here asked for more than the hall or the class can give.' }
       : one,
   )
-  const clear = judgePlan({ ...judged.plan, blocks }, why, request, club, groups)
-  return amissIn(clear) < amissIn(judged) ? { ...clear, isMisfit: judged.isMisfit } : judged
+  const clear = judgePlan({ ...judged.plan, blocks }, why, request, club)
+  return clear.grave.length < judged.grave.length ? clear : judged
 }
 
 const toThree = (value: number) => Math.round(value * 1000) / 1000
 
 /** @param bound what no plan of the model is worth more than, as the solver says */
-export function finished({ plan, worth, why, grave }: Judged, bound: number): Draft {
+export function finished(
+  { plan, worth, why, grave }: Judged,
+  bound: number,
+  about: { request: DraftRequest; club: ClubFacts; groups: readonly DraftGroup[] },
+): Draft {
   // A bound is never told as less than what is there: the solver's figures are good to a millionth.
   const most = Math.max(worth.value, Math.ceil(bound * 1000 - 1e-3) / 1000)
   return {
@@ -109,7 +81,7 @@ export function finished({ plan, worth, why, grave }: Judged, bound: number): Dr
     bound: toThree(most),
     gap: most > 0 ? Math.round(((most - worth.value) / most) * 1e6) / 1e6 : 0,
     served: worth.groups.map(({ group, served, of }) => ({ group, served, of })),
-    why: withFindings(why, grave),
+    why: [...withFindings(why, grave), ...notKept(worth, about)],
   }
 }
 
@@ -122,4 +94,42 @@ function withFindings(why: readonly Why[], grave: readonly Finding[]): Why[] {
       says: [says, ...about.map((finding) => `Could not be avoided: ${finding.says}`)].join(' '),
     }
   })
+}
+
+/** What of the rules of a class with a thread could not be kept. */
+function notKept(
+  worth: Worth,
+  { request, club, groups }: { request: DraftRequest; club: ClubFacts; groups: readonly DraftGroup[] },
+): Why[] {
+  const found: Why[] = []
+  const works = (item: string, g: number) =>
+    worth.groups[g]?.items.some((one) => one.item === item && one.workSec > 0) ?? false
+  for (const id of request.theme) {
+    const item = club.items.get(id)
+    if (!item || request.banned.includes(id)) continue
+    const concerned = request.groups.flatMap(({ ranks }, g) =>
+      ranks.some((rank) =>
+        ['new', 'current', 'review'].includes(standingOf(id, rank, club.ladder, club.syllabus)),
+      )
+        ? [g]
+        : [],
+    )
+    if (concerned.length > 0 && !concerned.some((g) => works(id, g)))
+      found.push({
+        block: null,
+        says: `${spokenName(item)} is of the theme, and had no place: no group whom it concerns could work it beside the rest.`,
+      })
+  }
+  for (const group of groups) {
+    const learns = group.candidates.some(({ helping, weight }) => helping === 'learn' && weight > 0)
+    const threads = worth.groups[group.index]?.items.some(
+      ({ helping, thread, workSec }) => helping === 'learn' && thread && workSec >= 240,
+    )
+    if (learns && !threads)
+      found.push({
+        block: null,
+        says: `${group.name} have no thread of their own: nothing they learn goes beside what the others work.`,
+      })
+  }
+  return found
 }

@@ -1,51 +1,98 @@
-import { fresh } from '../balance/worth'
-import type { Item } from '../curriculum/item'
-import { pinnedBase, type PinnedBase } from './base'
-import type { WorkLength } from './beats'
-import { floorM2 } from '../checks/hall/takes'
+import { helping } from '../balance/worth'
+import { bodyOf, UNITS_FOR } from '../checks/warmup/body'
+import { isPower } from '../checks/ground'
+import type { ClubFacts } from '../checks/club-facts'
+import { CATEGORY_NAMES, type Category } from '../curriculum/categories'
+import { atLayer, REGIONS, type Item, type Region } from '../curriculum/item'
+import { ProgrammeBuilder, type Column, type Programme, type Term } from '../kernel/programme'
+import type { PinnedBase } from './base'
 import type { Candidate, DraftGroup } from './candidates'
-import {
-  FREE_STEP_SEC,
-  intensityOf,
-  LONGEST_HARD_SEC,
-  MOST_STEPS,
-  patternsOf,
-  STEP_SEC,
-  timesAt,
-  type DraftQuestion,
-  type ModelParts,
-  type Pattern,
-} from './model-parts'
-import { ProgrammeBuilder, type Column, type Programme, type Term } from './programme'
-import { allOnOneBoard, amountsIn, keepToTheHall, type ScarceAmounts } from './rows/hall'
-import { fallBeforeThrows, keepLimits } from './rows/limits'
-import { showFirst } from './rows/shown-first'
-import { keepTime } from './rows/time'
-import { prepare } from './rows/warmup'
+import { bodySec, intensityOf, KEPT_SEC, repsPerformed, SETUP_SEC, SHOW_SEC, threadSec } from './doses'
+import type { ClassFrame } from './frame'
+import type { DraftRequest } from './request'
+import { floorM2, unitsOfKit } from '../checks/hall/takes'
 
 /**
- * The draft as a mixed-integer programme. A class is so many boards of a few lengths in each stretch between two waters; each group takes
- * an item for each of them. Which board an item comes to is settled afterwards (`arrange.ts`): boards of one length are alike, and the
- * programme need not try them all. docs/draft.md writes it out.
+ * The draft as a mixed-integer programme. A class is one to three threads, each of one category and one length, on which every group works a
+ * skill of its own; and short boards on which every group keeps something it knows, or goes on with its thread. Threads and boards are dealt out among
+ * the stretches between two waters. docs/draft.md writes it out.
  */
+
+/** Seconds of work that a thread may have; the short ones where a class has no time for more. */
+export const THREAD_LENGTHS = [480, 600, 720] as const
+const SHORT_LENGTHS = [240, 360] as const
+const SHORT_CLASS_SEC = 45 * 60
+const MOST_THREADS = 3
+/** More boards of one category are no change any more, and nobody goes on with a thread for longer. */
+const MOST_BOARDS = 5
+const MOST_MORE = 3
+/** Nobody builds up what is this hard, nor what a warm-up is made of. */
+const HARD = 8
+const NO_THREAD: ReadonlySet<Category> = new Set(['mobility', 'conditioning', 'games'])
+/** A warm-up is made of it. */
+const NO_BOARD: ReadonlySet<Category> = new Set(['mobility'])
+/** Of what a group may build up in a category, and of what it may keep in it, the most that are weighed: those that serve most. */
+const MOST_SKILLS = 4
+const MOST_KEPT = 6
+/** Half of the main work is on what is built up and learnt; a third where more groups share a teacher. */
+const SHARE_ON_THREADS = { usual: 1 / 2, crowded: 1 / 3 }
+const CROWDED = 5
+/** What of the class every group is at work, at least. */
+const WORK_SHARE = 0.46
+/** Whole steps in which an exercise is timed, and the longest it is done. */
+export const STEP_SEC = 5
+const MOST_STEPS = 24
+const FREE_STEP_SEC = 30
+/** A fall has been practised before a throw when it was done for a minute. */
+const FALL_STEPS = 12
+/** Units of readiness for falling that a board of falls gives, at the least. */
+const FALL_UNITS = 3
 
 /** Preferences that decide between equals are worth so little of what is at stake, all told. */
 const PREFERENCE_SHARE = 0.002
-/** No item comes more often for one group, where there are too few. */
-const MOST_TIMES = 4
 
-/** An item that a group works for so long, so many times, as it was chosen. */
-export interface Chosen {
+export interface DraftQuestion {
+  request: DraftRequest
+  club: ClubFacts
+  frame: ClassFrame
+  groups: readonly DraftGroup[]
+  exercises: readonly Item[]
+  base: PinnedBase
+  /** Regions that fade until they are needed: they are prepared twice over. */
+  fades: ReadonlySet<Region>
+  /** Of the warm-up, for the easiest step of the first thread. */
+  leadInSec: number
+  /** Items that are wanted as threads, and categories of which there is to be none. */
+  wish: ThreadWish
+  /** A number from 0 to 1 for each group's item: what is preferred among equals. */
+  chance: () => number
+}
+
+export interface ThreadWish {
+  /** By item: a thread in which at least one group works it. */
+  wanted: readonly string[]
+  /** Seconds of work of the thread of a category. */
+  lengths: Readonly<Partial<Record<Category, number>>>
+  /** Sets of categories that are not to be the threads, all of them together. */
+  not: readonly (readonly Category[])[]
+}
+export const NO_WISH: ThreadWish = { wanted: [], lengths: {}, not: [] }
+
+/** What a group works in a thread, and on so many short boards of its category after it. */
+export interface ThreadWork {
   candidate: Candidate
-  lengths: WorkLength[]
+  workSec: number
+  more: number
 }
 
 export interface Choice {
-  chosen: Chosen[]
-  /** For each stretch, the boards in it by length, those with something new apart. */
-  stretches: { known: WorkLength[]; shown: WorkLength[]; freeSec: number; pinned: number[] }[]
-  /** What is shown, and on boards of which length. */
-  shows: { item: string; length: WorkLength }[]
+  threads: { category: Category; workSec: number; stretch: number; works: ThreadWork[] }[]
+  /** Short boards, by category; what the groups keep on them, by group. */
+  boards: { category: Category; stretches: number[]; kept: Candidate[][] }[]
+  /** Open practice, by stretch. */
+  freeSec: number[]
+  /** The stretch of each pinned board. */
+  pinned: number[]
   warmup: { item: Item; sec: number }[]
   plainWarmupSec: number
   cooldownSec: number
@@ -53,250 +100,629 @@ export interface Choice {
 
 export interface DraftModel {
   programme: Programme
-  base: PinnedBase
-  /** What no plan of the model can be worth more than, given the solver's bound. */
-  boundOf(bound: number): number
+  /** What no plan of the model can be worth more than, given the solver's bound and what it found. */
+  boundOf(bound: number, values: ArrayLike<number>): number
   read(values: ArrayLike<number>): Choice
 }
 
-export function draftModel(question: DraftQuestion): DraftModel {
-  return new Modelling(question).model()
+export const draftModel = (question: DraftQuestion): DraftModel => new Modelling(question).model()
+
+interface Pattern extends ThreadWork {
+  column: Column
+}
+interface Thread {
+  category: Category
+  workSec: number
+  /** By stretch. */
+  on: Column[]
+  patterns: Pattern[]
+}
+interface Kept {
+  candidate: Candidate
+  column: Column
 }
 
-class Modelling implements ModelParts {
-  readonly b = new ProgrammeBuilder()
-  readonly base: PinnedBase
-  readonly patterns: Pattern[] = []
-  /** Boards by stretch and length. */
-  readonly known: Column[][]
-  readonly shown: Column[][]
-  readonly free: { on: Column; steps: Column }[]
-  readonly pinnedIn: Column[][]
-  private readonly shows = new Map<string, Column>()
-  readonly used = new Map<string, Column>()
-  readonly steps: Column[]
-  readonly done: Column[]
-  readonly plainWarmup: Column
-  readonly cooldown: Column
-  private readonly least: Column | undefined
-  readonly lengths: readonly WorkLength[]
-  /** What a preference is worth. */
+class Modelling {
+  private readonly b = new ProgrammeBuilder()
+  private readonly stretches: readonly number[]
+  private readonly threads: Thread[] = []
+  /** Short boards by category and stretch. */
+  private readonly boards = new Map<Category, Column[]>()
+  private readonly kept: Kept[] = []
+  private readonly used = new Map<Item, Column>()
+  private readonly free: { on: Column; steps: Column }[]
+  private readonly pinnedIn: Column[][]
+  private readonly steps: Column[]
+  private readonly plainWarmup: Column
+  private readonly cooldown: Column
   private readonly little: number
+  private readonly least: Column | undefined
   private given = 0
+  /** What of the theme is not worked. */
+  private readonly missing: Column[] = []
+  /** Seconds by which a group has too little of what it learns. */
+  private readonly lacking: Column[] = []
+  private readonly showSec: number
+  private readonly setupSec: number
 
-  constructor(readonly q: DraftQuestion) {
-    const { frame, groups, request, club, lengths } = q
-    this.lengths = lengths
-    this.base = pinnedBase(request, club, frame)
-    const due = groups.filter(({ of }) => of > 0)
-    const boards = frame.totalSec / 200
-    this.leastFloor = groups.map(({ candidates, heads }) =>
-      candidates.length ? Math.min(...candidates.map(({ item }) => floorM2(item, heads))) : 0,
-    )
-    const atStake = groups.reduce((sum, group) => sum + this.likelyServed(group), 0)
-    this.little = (PREFERENCE_SHARE * (atStake || 1)) / (boards * Math.max(1, groups.length))
-    const stretches = Array.from({ length: frame.waters + 1 }, (_, s) => s)
-    const most = Math.ceil(frame.waterLimitSec / 130)
-    this.known = stretches.map(() => this.lengths.map(() => this.b.whole(most)))
-    this.shown = stretches.map(() => this.lengths.map(() => this.b.whole(most)))
-    this.free = stretches.map(() => ({
-      on: this.b.yesNo(this.cost(this.little)),
-      steps: this.b.amount(
+  constructor(private readonly q: DraftQuestion) {
+    const { frame, groups, club } = q
+    const { b } = this
+    const within = (sec: number) => Math.min(sec, Math.max(0, club.settings.limits.talkOnEnd))
+    this.showSec = within(SHOW_SEC)
+    this.setupSec = within(SETUP_SEC)
+    this.stretches = Array.from({ length: frame.waters + 1 }, (_, s) => s)
+    const atStake = groups.reduce((sum, { of }) => sum + Math.min(of, frame.totalSec / 300), 0)
+    this.little = (PREFERENCE_SHARE * (atStake || 1)) / (8 * Math.max(1, groups.length))
+    this.free = this.stretches.map(() => ({
+      on: b.yesNo(this.cost(this.little, 1)),
+      steps: b.amount(
         0,
         Math.ceil(frame.waterLimitSec / FREE_STEP_SEC),
-        this.cost((this.little * FREE_STEP_SEC) / 600, frame.totalSec / FREE_STEP_SEC),
+        this.cost(this.little / 10, frame.totalSec / FREE_STEP_SEC),
       ),
     }))
-    this.pinnedIn = frame.pinned.map(() => stretches.map(() => this.b.yesNo()))
-    this.steps = q.exercises.map(() => this.b.whole(MOST_STEPS))
-    this.done = q.exercises.map(() => this.b.amount(0, 1, this.cost(this.little / 10)))
-    this.plainWarmup = this.b.amount(
-      0,
-      Math.ceil(frame.totalSec / 4 / FREE_STEP_SEC),
-      this.cost(this.little / 20, frame.totalSec / 4 / FREE_STEP_SEC),
-    )
-    this.cooldown = this.b.amount(0, 24)
-    this.least = due.length ? this.b.amount(0, Infinity, due.length) : undefined
+    this.pinnedIn = frame.pinned.map(() => this.stretches.map(() => b.yesNo()))
+    this.steps = q.exercises.map(() => b.whole(MOST_STEPS, this.cost(this.little / 200, MOST_STEPS)))
+    const plainMost = Math.ceil(frame.totalSec / 5 / FREE_STEP_SEC)
+    this.plainWarmup = b.amount(0, plainMost, this.cost(this.little / 20, plainMost))
+    this.cooldown = b.amount(0, 30)
+    const due = groups.filter(({ of }) => of > 0)
+    this.least = due.length ? b.amount(0, Infinity, due.length) : undefined
   }
 
   /** A price is made good in the bound: nothing is worth less for what is only not preferred. */
-  private cost(price: number, times = 1): number {
+  private cost(price: number, times: number): number {
     this.given += price * times
     return -price
   }
 
-  /** About what a group can be served: three minutes each of what is most due. */
-  private likelyServed({ candidates }: DraftGroup): number {
-    const weights = candidates.map(({ weight }) => weight).sort((a, b) => b - a)
-    return weights
-      .slice(0, Math.ceil(this.q.frame.totalSec / 300))
-      .reduce((sum, weight) => sum + weight * (2 / 3), 0)
-  }
-
   model(): DraftModel {
-    for (const group of this.q.groups) this.takeItems(group)
-    const things = this.q.hall === 'kept' ? amountsIn(this) : []
-    this.meet()
-    this.show(things)
-    prepare(this)
-    for (const group of this.q.groups) keepLimits(this, group)
-    fallBeforeThrows(this)
-    showFirst(this)
-    keepToTheHall(this, things)
-    keepTime(this)
+    this.takeThreads()
+    this.takeBoards()
+    this.keepToTheHall()
+    this.keepAThread()
+    this.askForTheTheme()
+    this.warmUp()
+    for (const group of this.q.groups) this.keepLimits(group)
+    this.keepTime()
     for (const group of this.q.groups) this.serve(group)
+    const hasDue = this.q.groups.some(({ of }) => of > 0)
     return {
       programme: this.b.done(),
-      base: this.base,
-      boundOf: (bound) => (this.q.groups.some(({ of }) => of > 0) ? bound + this.given : 0),
+      boundOf: (bound, values) => {
+        const missing = this.missing.reduce((sum, column) => sum + (values[column] ?? 0), 0)
+        const lacking = this.lacking.reduce((sum, column) => sum + (values[column] ?? 0), 0)
+        return hasDue ? bound + this.given + missing * this.themePrice() + lacking : 0
+      },
       read: (values) => this.read(values),
     }
   }
 
-  /** The least floor that each group can take, whatever it works. */
-  private readonly leastFloor: number[]
-
-  /** Whether there is any floor left for the others beside a group at an item; they may be at it as well. */
-  private leavesRoom({ item, group }: Candidate): boolean {
-    const { areaM2 } = this.q.club.settings.hall
-    if (areaM2 === 0) return true
-    const others = this.leastFloor.reduce((sum, m2, g) => sum + (g === group ? 0 : m2), 0)
-    return floorM2(item, this.q.groups[group]?.heads ?? 0) + others <= areaM2
+  private had(group: number, item: string): number {
+    return this.q.base.groups[group]?.byItem.get(item) ?? 0
   }
 
-  /** For each group and item, the lengths for which it may be taken. */
-  private takeItems(group: DraftGroup): void {
-    const boards = Math.ceil(this.q.frame.totalSec / 240)
-    const scarce = group.candidates.length < boards * 2
-    const times =
-      scarce || group.unwritten
-        ? Math.min(MOST_TIMES, scarce ? Math.ceil((boards * 2) / Math.max(1, group.candidates.length)) : 2)
-        : 1
-    for (const candidate of group.candidates.filter((one) => this.leavesRoom(one))) {
-      const { item, weight, liking, isNew } = candidate
-      const had = this.base.groups[group.index]?.byItem.get(item.id) ?? 0
-      const wanted = this.little * (liking * 0.6 + this.q.chance() * 0.4)
-      const use = this.usedColumn(item.id)
-      const mine: Term[] = []
-      for (const lengths of lengthsUpTo(this.lengths, isNew && !group.unwritten ? 1 : times)) {
-        if (intensityOf(item) >= 8 && lengths.some((sec) => sec > LONGEST_HARD_SEC)) continue
-        const workSec = lengths.reduce<number>((sum, sec) => sum + sec, 0)
-        const serves = weight * (fresh(had + workSec) - fresh(had))
-        const column = this.b.yesNo(serves + (wanted * lengths.length) / Math.max(1, times))
-        mine.push([column, 1])
-        this.patterns.push({ candidate, lengths, column, workSec, shownAt: isNew ? lengths[0] : undefined })
-      }
-      this.b.atMost([...mine, [use, -1]], 0)
-    }
-  }
-
-  private usedColumn(item: string): Column {
+  private use(item: Item): Column {
     let column = this.used.get(item)
-    if (column === undefined) this.used.set(item, (column = this.b.amount(0, 1)))
+    // One skill for all is easier to teach than one for each.
+    if (column === undefined) this.used.set(item, (column = this.b.amount(0, 1, this.cost(this.little, 1))))
     return column
   }
 
-  /** On every board each group works something. */
-  private meet(): void {
-    const boards = this.lengths.map((_, w) =>
-      [...this.known, ...this.shown].map((ofStretch): Term => [ofStretch[w] ?? 0, -1]),
-    )
-    for (const { index } of this.q.groups)
-      this.lengths.forEach((length, w) => {
-        const taken = patternsOf(this, index).flatMap((pattern): Term[] => {
-          const many = timesAt(pattern, length)
-          return many ? [[pattern.column, many]] : []
-        })
-        this.b.equal([...taken, ...(boards[w] ?? [])], 0)
-      })
+  /** What a candidate is preferred by where worth does not decide. */
+  private wanted({ liking }: Candidate): number {
+    return this.little * (liking * 0.5 + this.q.chance())
   }
 
-  /** One teacher: what is new to a group is shown on a board of its own, whoever else it is new to beside them. */
-  private show(things: readonly ScarceAmounts[]): void {
-    const byLength = new Map<WorkLength, Term[]>()
-    const beside = new Map<string, Pattern[]>()
-    for (const pattern of this.patterns) {
-      const { candidate, column, shownAt } = pattern
-      if (shownAt === undefined) continue
-      const key = `${candidate.item.id} ${shownAt}`
-      let shown = this.shows.get(key)
-      if (shown === undefined) {
-        this.shows.set(key, (shown = this.b.amount(0, 1)))
-        byLength.set(shownAt, [...(byLength.get(shownAt) ?? []), [shown, 1]])
+  private categoriesFor(no: ReadonlySet<Category>): Category[] {
+    return CATEGORY_NAMES.filter(
+      (category) =>
+        !no.has(category) &&
+        this.q.groups.every(({ candidates }) => candidates.some(({ item }) => item.category === category)),
+    )
+  }
+
+  /** What a group may build up in a category: what it learns, or where there is nothing, what it knows. */
+  private skillsOf({ candidates, index }: DraftGroup, category: Category): Candidate[] {
+    const all = candidates.filter(
+      ({ item }) => item.category === category && intensityOf(item) < HARD && this.had(index, item.id) === 0,
+    )
+    const learnt = all.filter(({ helping: kind }) => kind === 'learn')
+    return this.mostServing(learnt.length ? learnt : all, MOST_SKILLS)
+  }
+
+  /** Those that serve most, and what the theme or a wish names. */
+  private mostServing(all: readonly Candidate[], most: number): Candidate[] {
+    const isNamed = ({ item }: Candidate) =>
+      this.q.request.theme.includes(item.id) || this.q.wish.wanted.includes(item.id)
+    const sorted = [...all].sort(
+      (a, b) => Number(isNamed(b)) - Number(isNamed(a)) || b.weight - a.weight || b.liking - a.liking,
+    )
+    return sorted.slice(0, Math.max(most, all.filter(isNamed).length))
+  }
+
+  private takeThreads(): void {
+    const { groups, frame, wish } = this.q
+    const lengths = frame.totalSec <= SHORT_CLASS_SEC ? [...SHORT_LENGTHS, ...THREAD_LENGTHS] : THREAD_LENGTHS
+    for (const category of this.categoriesFor(NO_THREAD)) {
+      const skills = groups.map((group) => this.skillsOf(group, category))
+      if (skills.some((some) => some.length === 0)) continue
+      const fixed = wish.lengths[category]
+      const mine = lengths
+        .filter((workSec) => fixed === undefined || workSec === fixed)
+        .map((workSec): Thread => {
+          const on = this.stretches.map(() => this.b.yesNo())
+          const patterns = skills.flatMap((some) => some.flatMap((one) => this.patternsFor(one, workSec)))
+          return { category, workSec, on, patterns }
+        })
+      for (const thread of mine)
+        for (const { index } of groups)
+          this.b.equal(
+            [...ofGroup(thread.patterns, index, () => 1), ...thread.on.map((column): Term => [column, -1])],
+            0,
+          )
+      // One thread of a category, and what is in one is in no other.
+      this.b.atMost(
+        mine.flatMap(({ on }) => on.map((column): Term => [column, 1])),
+        1,
+      )
+      this.threads.push(...mine)
+    }
+    this.b.atMost(
+      this.allThreads(() => 1),
+      MOST_THREADS,
+    )
+    for (const thread of this.threads.filter(({ workSec }) => workSec < THREAD_LENGTHS[0]))
+      this.b.atMost(
+        [...this.allThreads(() => 1), ...thread.on.map((column): Term => [column, 2])],
+        MOST_THREADS,
+      )
+    for (const item of wish.wanted) {
+      const terms = this.threads.flatMap(({ patterns }) =>
+        patterns.flatMap(({ candidate, column }): Term[] =>
+          candidate.item.id === item ? [[column, 1]] : [],
+        ),
+      )
+      if (terms.length) this.b.atLeast(terms, 1)
+    }
+    for (const categories of wish.not) {
+      const those = this.threads.filter(({ category }) => categories.includes(category))
+      this.b.atMost(
+        those.flatMap(({ on }) => on.map((column): Term => [column, 1])),
+        Math.max(0, categories.length - 1),
+      )
+    }
+  }
+
+  private allThreads(figure: (thread: Thread) => number): Term[] {
+    return this.threads.flatMap((thread) => thread.on.map((column): Term => [column, figure(thread)]))
+  }
+
+  private patternsFor(candidate: Candidate, workSec: number): Pattern[] {
+    const { weight, helping: kind } = candidate
+    const use = this.use(candidate.item)
+    const patterns = Array.from({ length: MOST_MORE + 1 }, (_, more): Pattern => {
+      const served = weight * helping(kind, workSec + more * KEPT_SEC, true)
+      return { candidate, workSec, more, column: this.b.yesNo(served + this.wanted(candidate)) }
+    })
+    this.b.atMost([...patterns.map(({ column }): Term => [column, 1]), [use, -1]], 0)
+    return patterns
+  }
+
+  private takeBoards(): void {
+    for (const category of this.categoriesFor(NO_BOARD)) {
+      const on = this.stretches.map(() => this.b.whole(MOST_BOARDS))
+      this.boards.set(category, on)
+      this.b.atMost(
+        on.map((column): Term => [column, 1]),
+        MOST_BOARDS,
+      )
+      for (const { index, candidates } of this.q.groups) {
+        const known = this.mostServing(
+          candidates.filter(({ item, helping: kind }) => item.category === category && kind === 'keep'),
+          MOST_KEPT,
+        )
+        const mine = known.map((candidate): Kept => {
+          const had = this.had(index, candidate.item.id)
+          const serves =
+            candidate.weight * (helping('keep', had + KEPT_SEC, false) - helping('keep', had, false))
+          return { candidate, column: this.b.yesNo(serves + this.wanted(candidate) / 2) }
+        })
+        this.kept.push(...mine)
+        for (const { candidate, column } of mine)
+          this.b.atMost(
+            [
+              [column, 1],
+              [this.use(candidate.item), -1],
+            ],
+            0,
+          )
+        this.b.equal(
+          [
+            ...mine.map(({ column }): Term => [column, 1]),
+            ...this.threads.flatMap((thread) =>
+              thread.category === category ? ofGroup(thread.patterns, index, ({ more }) => more) : [],
+            ),
+            ...on.map((column): Term => [column, -1]),
+          ],
+          0,
+        )
+        // What a group builds up it does not also keep on a board of its own.
+        for (const { candidate, column } of mine) {
+          const same = this.threads.flatMap(({ patterns }) =>
+            patterns.flatMap((one): Term[] => (one.candidate === candidate ? [[one.column, 1]] : [])),
+          )
+          if (same.length) this.b.atMost([[column, 1], ...same], 1)
+        }
       }
-      beside.set(key, [...(beside.get(key) ?? []), pattern])
+    }
+  }
+
+  /** Floor and kit are for all who work at once: exact for a thread, for short boards of a category all told. */
+  private keepToTheHall(): void {
+    const { kit, areaM2 } = this.q.club.settings.hall
+    const heads = ({ group }: Candidate) => this.q.groups[group]?.heads ?? 0
+    const things = [
+      ...kit.map(({ name, count }) => ({
+        most: count,
+        each: (one: Candidate) => unitsOfKit(name, one.item, heads(one)),
+      })),
+      ...(areaM2 > 0 ? [{ most: areaM2, each: (one: Candidate) => floorM2(one.item, heads(one)) }] : []),
+    ]
+    for (const { most, each } of things) {
+      for (const { patterns, on } of this.threads)
+        this.b.atMost(
+          [
+            ...patterns.map(({ candidate, column }): Term => [column, each(candidate)]),
+            ...on.map((column): Term => [column, -most]),
+          ],
+          0,
+        )
+      for (const [category, on] of this.boards)
+        this.b.atMost(
+          [
+            ...this.kept.flatMap(({ candidate, column }): Term[] =>
+              candidate.item.category === category ? [[column, each(candidate)]] : [],
+            ),
+            ...this.threads.flatMap((thread) =>
+              thread.category === category
+                ? thread.patterns.map(({ candidate, column, more }): Term => [column, more * each(candidate)])
+                : [],
+            ),
+            ...on.map((column): Term => [column, -most]),
+          ],
+          0,
+        )
+    }
+  }
+
+  /** Seconds of main work, the same for every group. */
+  private mainWork(factor = 1): Term[] {
+    return [
+      ...this.allThreads(({ workSec }) => factor * workSec),
+      ...[...this.boards.values()].flat().map((column): Term => [column, factor * KEPT_SEC]),
+    ]
+  }
+
+  private keepAThread(): void {
+    const { groups, frame } = this.q
+    const share = groups.length > CROWDED ? SHARE_ON_THREADS.crowded : SHARE_ON_THREADS.usual
+    for (const { index, candidates } of groups) {
+      const learns = this.threads.some(({ patterns }) =>
+        patterns.some(({ candidate }) => candidate.group === index && isDueToLearn(candidate)),
+      )
+      if (!learns && !candidates.some(isDueToLearn)) continue
+      const onThreads = this.threads.flatMap(({ patterns }) =>
+        ofGroup(patterns, index, ({ candidate, workSec, more }) =>
+          candidate.helping === 'learn' ? workSec + more * KEPT_SEC : 0,
+        ),
+      )
+      if (onThreads.length === 0) continue
+      // Where nothing they learn goes beside what the others work, there is a class all the same; it says so.
+      const lacking = this.b.amount(0, frame.totalSec, -1)
+      this.lacking.push(lacking)
+      this.b.atLeast([...onThreads, [lacking, 1], ...this.mainWork(-share)], 0)
+    }
+  }
+
+  /** What the theme names is worked by somebody whom it concerns, as far as there is any way to. */
+  private askForTheTheme(): void {
+    for (const id of this.q.request.theme) {
+      const concerns = ({ item, standing }: Candidate) =>
+        item.id === id && standing !== 'none' && standing !== 'ahead'
+      const terms: Term[] = [
+        ...this.threads.flatMap(({ patterns }) =>
+          patterns.flatMap(({ candidate, column }): Term[] => (concerns(candidate) ? [[column, 1]] : [])),
+        ),
+        ...this.kept.flatMap(({ candidate, column }): Term[] => (concerns(candidate) ? [[column, 1]] : [])),
+        ...this.q.exercises.flatMap((item, e): Term[] =>
+          item.id === id ? [[this.steps[e] ?? 0, 1 / FALL_STEPS]] : [],
+        ),
+      ]
+      if (terms.length === 0) continue
+      const price = this.themePrice()
+      const missing = this.b.amount(0, 1, -price)
+      this.missing.push(missing)
+      this.b.atLeast([...terms, [missing, 1]], 1)
+    }
+  }
+
+  /** More than anything that could be had instead. */
+  private themePrice(): number {
+    return 1 + this.q.groups.reduce((sum, { of }) => sum + of, 0)
+  }
+
+  private warmUp(): void {
+    const { exercises, club, frame, fades, base } = this.q
+    const asks = new Map<string, Column>()
+    const level = (region: Region, demand: number): Column => {
+      const key = `${region} ${demand}`
+      let column = asks.get(key)
+      if (column === undefined) asks.set(key, (column = this.b.yesNo()))
+      return column
+    }
+    const [power, throws] = [this.b.yesNo(), this.b.yesNo()]
+    const needs = (item: Item, column: Column) =>
       this.b.atMost(
         [
-          [column, 1],
-          [shown, -1],
+          [this.use(item), 1],
+          [column, -1],
+        ],
+        0,
+      )
+    const layers = new Map<Item, Set<number>>()
+    for (const { candidates } of this.q.groups)
+      for (const { item, layer } of candidates)
+        if (this.used.has(item)) layers.set(item, (layers.get(item) ?? new Set()).add(layer))
+    for (const [item, at] of layers) {
+      const worked = [...at].map((layer) => atLayer(item, layer))
+      for (const [r, region] of REGIONS.entries()) {
+        const demand = Math.max(...worked.map((one) => bodyOf(one).asks.find(([n]) => n === r)?.[1] ?? 0))
+        if (demand >= 2) needs(item, level(region, demand))
+      }
+      if (isPower(item, intensityOf(item))) needs(item, power)
+      if (item.category === 'throws') needs(item, throws)
+    }
+    for (const region of REGIONS) {
+      const factor = fades.has(region) ? 2 : 1
+      const gives = exercises.map((item, e): Term => [
+        this.steps[e] ?? 0,
+        ((item.prepares[region] ?? 0) * STEP_SEC) / 60,
+      ])
+      if (region === 'falling') gives.push(...this.falling(FALL_UNITS))
+      const had = base.prepared.get(region) ?? 0
+      for (const demand of [2, 3] as const) {
+        const column = asks.get(`${region} ${demand}`)
+        if (column !== undefined) this.b.atLeast([...gives, [column, -UNITS_FOR[demand] * factor]], -had)
+      }
+      const asked = (base.asked.get(region) ?? 0) * factor
+      if (asked > had && gives.some(([, rate]) => rate > 0)) this.b.atLeast(gives, asked - had)
+    }
+    const falls = exercises.flatMap((item, e): Term[] =>
+      item.category === 'falls' ? [[this.steps[e] ?? 0, 1]] : [],
+    )
+    if (base.groups.some((group) => !group.falls))
+      this.b.atLeast([...falls, ...this.falling(FALL_STEPS), [throws, -FALL_STEPS]], 0)
+    const work: Term[] = [
+      ...this.steps.map((step): Term => [step, STEP_SEC]),
+      [this.plainWarmup, FREE_STEP_SEC],
+    ]
+    const pulseSec = club.settings.limits.pulseFirst * 60
+    if (base.power) this.b.atLeast(work, Math.min(pulseSec - base.raisedSec, frame.totalSec / 4))
+    this.b.atLeast([...work, [power, -pulseSec]], -base.raisedSec)
+    this.b.atLeast(work, frame.warmup.pinned.length ? 0 : frame.warmup.leastSec)
+  }
+
+  /** Falls of the main part: they come before any throw. */
+  private falling(each: number): Term[] {
+    const threads = this.threads.filter(({ category }) => category === 'falls').flatMap(({ on }) => on)
+    return [...threads, ...(this.boards.get('falls') ?? [])].map((column): Term => [column, each])
+  }
+
+  /** Jumps, head contact, new items, shares of categories, work and talk of one group. */
+  private keepLimits(group: DraftGroup): void {
+    const { frame, club, request, base: all } = this.q
+    const { limits } = club.settings
+    const base = all.groups[group.index]
+    if (!base) return
+    const works = (figure: (candidate: Candidate, sec: number) => number): Term[] => [
+      ...this.threads.flatMap(({ patterns }) =>
+        ofGroup(patterns, group.index, ({ candidate, workSec, more }) =>
+          figure(candidate, workSec + more * KEPT_SEC),
+        ),
+      ),
+      ...this.kept.flatMap(({ candidate, column }): Term[] =>
+        candidate.group === group.index ? [[column, figure(candidate, KEPT_SEC)]] : [],
+      ),
+    ]
+    this.b.atMost(
+      works(({ item, layer }, sec) => atLayer(item, layer).jumps * repsPerformed(item, sec)),
+      Math.max(0, group.jumpLimit - base.jumps),
+    )
+    this.b.atMost(
+      works(({ item, layer }, sec) => (atLayer(item, layer).headContact ? sec : 0)),
+      Math.max(0, limits.headContact * 60 - base.headSec),
+    )
+    this.b.atMost(
+      works(({ standing, item }) => (standing === 'new' && !base.newItems.has(item.id) ? 1 : 0)),
+      Math.max(0, limits.newItems - base.newItems.size),
+    )
+    const steady = base.workSec + frame.cooldown.leastSec
+    const at: Term[] = [
+      ...this.mainWork(),
+      ...this.free.map(({ steps }): Term => [steps, FREE_STEP_SEC]),
+      ...this.steps.map((column): Term => [column, STEP_SEC]),
+      [this.plainWarmup, FREE_STEP_SEC],
+      [this.cooldown, STEP_SEC],
+    ]
+    for (const category of CATEGORY_NAMES) {
+      const share = request.most[category]
+      if (share === undefined) continue
+      const own = works(({ item }, sec) => (item.category === category ? sec : 0))
+      const has = base.byCategory.get(category) ?? 0
+      this.b.atMost(
+        [...own, ...at.map(([column, sec]): Term => [column, -share * sec])],
+        Math.max(share * steady - has, 0),
+      )
+    }
+    this.b.atLeast(at, Math.max(0, WORK_SHARE * frame.totalSec - steady))
+    const talk = (limits.talkShare / 100) * (frame.totalSec - 90) - base.talkSec
+    const ritual =
+      (frame.opening.pinned.length ? 0 : frame.opening.sec) +
+      (frame.closing.pinned.length ? 0 : frame.closing.sec)
+    this.b.atMost(
+      [
+        ...this.allThreads(({ workSec }) => this.showSec + (threadSec(workSec) - workSec) / 3),
+        ...[...this.boards.values()].flat().map((column): Term => [column, this.setupSec]),
+      ],
+      Math.max(0, talk - ritual),
+    )
+  }
+
+  /** Every stretch is over before there has to be water, and the class before its end; pinned boards stay in their order. */
+  private keepTime(): void {
+    const { frame, exercises } = this.q
+    const { transitionSec: gap, waterLimitSec } = frame
+    const ends = (boards: readonly { sec: number }[]) => boards.reduce((sum, { sec }) => sum + sec + gap, 0)
+    const openingSec = frame.opening.pinned.length ? ends(frame.opening.pinned) : frame.opening.sec + gap
+    const warmupSec = ends(frame.warmup.pinned) + this.q.leadInSec
+    const closingSec = frame.closing.pinned.length ? ends(frame.closing.pinned) : frame.closing.sec + gap
+    const coolingSec = ends(frame.cooldown.pinned) + frame.cooldown.leastSec + gap
+    const warmupGap = frame.warmup.pinned.length && exercises.length === 0 ? 0 : gap
+    const warmup: Term[] = [
+      ...this.steps.map((step): Term => [step, STEP_SEC]),
+      [this.plainWarmup, FREE_STEP_SEC],
+    ]
+    const all: Term[] = []
+    const last = frame.waters
+    for (const s of this.stretches) {
+      const { on, steps } = this.free[s]!
+      const terms: Term[] = [
+        ...this.threads.map((thread): Term => [
+          thread.on[s]!,
+          threadSec(thread.workSec) + this.showSec + gap,
+        ]),
+        ...[...this.boards.values()].map((of): Term => [of[s]!, bodySec(KEPT_SEC) + this.setupSec + gap]),
+        [on, gap],
+        [steps, FREE_STEP_SEC],
+        ...frame.pinned.map(({ sec }, p): Term => [this.pinnedIn[p]![s]!, sec + gap]),
+        ...(s === 0 ? warmup : []),
+        ...(s === last ? ([[this.cooldown, STEP_SEC]] as Term[]) : []),
+      ]
+      const steady =
+        (s === 0 ? openingSec + warmupSec + warmupGap : gap) +
+        (s === last ? coolingSec + closingSec - gap : 0)
+      this.b.atMost(terms, Math.max(0, waterLimitSec - steady))
+      all.push(...terms)
+      this.b.atMost(
+        [
+          [steps, 1],
+          [on, -1000],
+        ],
+        0,
+      )
+      this.b.atLeast(
+        [
+          [steps, 1],
+          [on, -2],
         ],
         0,
       )
     }
-    this.lengths.forEach((length, w) => {
-      this.b.atMost([...(byLength.get(length) ?? []), ...this.shown.map((of): Term => [of[w] ?? 0, -1])], 0)
+    const steady =
+      openingSec +
+      warmupSec +
+      warmupGap +
+      coolingSec +
+      closingSec -
+      gap +
+      frame.waters * (frame.waterSec + gap)
+    this.b.row(all, Math.max(0, frame.totalSec - 60 - steady), Math.max(0, frame.totalSec - steady))
+    frame.pinned.forEach((_, p) => {
+      const mine = this.pinnedIn[p]!
+      this.b.equal(
+        mine.map((column): Term => [column, 1]),
+        1,
+      )
+      const before = this.pinnedIn[p - 1]
+      if (before)
+        this.b.atLeast(
+          mine.flatMap((column, s): Term[] => [
+            [column, s],
+            [before[s] ?? 0, -s],
+          ]),
+          0,
+        )
     })
-    for (const patterns of beside.values()) allOnOneBoard(this, patterns, things)
   }
 
   /** What the group is served, which the worst-served cannot be above. */
   private serve(group: DraftGroup): void {
     if (group.of <= 0 || this.least === undefined) return
-    const base = this.base.groups[group.index]
-    const had = (item: string) => base?.byItem.get(item) ?? 0
-    const pinned = [...group.weights].reduce((sum, [item, weight]) => sum + weight * fresh(had(item)), 0)
-    const served: Term[] = patternsOf(this, group.index).flatMap(
-      ({ candidate: { weight, item }, workSec, column }): Term[] => {
-        const serves = weight * (fresh(had(item.id) + workSec) - fresh(had(item.id)))
-        return serves ? [[column, serves]] : []
-      },
+    const { index, weights } = group
+    const isLearnt = new Map(group.candidates.map(({ item, helping: kind }) => [item.id, kind]))
+    const pinned = [...weights].reduce(
+      (sum, [item, weight]) =>
+        sum + weight * helping(isLearnt.get(item) ?? 'keep', this.had(index, item), false),
+      0,
     )
-    // Exercises are part of what is due as well, a step of five seconds at a time.
-    this.q.exercises.forEach((item, e) => {
-      const weight = group.weights.get(item.id) ?? 0
-      const column = this.steps[e] ?? 0
-      const each = weight * (fresh(had(item.id) + STEP_SEC) - fresh(had(item.id)))
-      if (each === 0) return
-      served.push([column, each])
-      this.b.worthMore(column, each)
-    })
+    const served: Term[] = [
+      ...this.threads.flatMap(({ patterns }) =>
+        ofGroup(
+          patterns,
+          index,
+          ({ candidate: { weight, helping: kind }, workSec, more }) =>
+            weight * helping(kind, workSec + more * KEPT_SEC, true),
+        ),
+      ),
+      ...this.kept.flatMap(({ candidate: { group: g, weight, item }, column }): Term[] => {
+        const had = this.had(index, item.id)
+        return g === index
+          ? [[column, weight * (helping('keep', had + KEPT_SEC, false) - helping('keep', had, false))]]
+          : []
+      }),
+    ]
     this.b.worthAnyway(pinned)
-    this.b.atMost([[this.least, 1], ...served.map(([column, factor]): Term => [column, -factor])], pinned)
+    this.b.atMost([[this.least, 1], ...served.map(([column, worth]): Term => [column, -worth])], pinned)
   }
 
   private read(values: ArrayLike<number>): Choice {
-    const inFives = (column: Column | undefined, unit: number) =>
-      column === undefined ? 0 : Math.floor(((values[column] ?? 0) * unit) / 5 + 1e-6) * 5
     const many = (column: Column | undefined) => (column === undefined ? 0 : Math.round(values[column] ?? 0))
-    const times = (columns: Column[] | undefined) =>
-      this.lengths.flatMap((length, w) => Array.from({ length: many(columns?.[w]) }, () => length))
+    const inFives = (column: Column, unit: number) =>
+      Math.floor(((values[column] ?? 0) * unit) / 5 + 1e-6) * 5
+    const { groups, frame, exercises } = this.q
     return {
-      chosen: this.patterns
-        .filter(({ column }) => many(column) > 0)
-        .map(({ candidate, lengths }) => ({ candidate, lengths })),
-      stretches: this.known.map((_, s) => ({
-        known: times(this.known[s]),
-        shown: times(this.shown[s]),
-        freeSec: inFives(this.free[s]?.steps, FREE_STEP_SEC),
-        pinned: this.pinnedIn.flatMap((columns, p) => (many(columns[s]) ? [p] : [])),
-      })),
-      shows: [...this.shows].flatMap(([key, column]) => {
-        const [item = '', length = ''] = key.split(' ')
-        return many(column) ? [{ item, length: Number(length) as WorkLength }] : []
+      threads: this.threads.flatMap(({ category, workSec, on, patterns }) => {
+        const stretch = on.findIndex((column) => many(column) > 0)
+        return stretch < 0
+          ? []
+          : [{ category, workSec, stretch, works: patterns.filter(({ column }) => many(column) > 0) }]
       }),
-      warmup: this.q.exercises.flatMap((item, e) => {
+      boards: [...this.boards].flatMap(([category, on]) => {
+        const stretches = on.flatMap((column, s) => Array.from({ length: many(column) }, () => s))
+        const kept = groups.map(({ index }) =>
+          this.kept.flatMap(({ candidate, column }) =>
+            candidate.group === index && candidate.item.category === category && many(column) > 0
+              ? [candidate]
+              : [],
+          ),
+        )
+        return stretches.length ? [{ category, stretches, kept }] : []
+      }),
+      freeSec: this.free.map(({ steps }) => inFives(steps, FREE_STEP_SEC)),
+      pinned: this.pinnedIn.map((on) => on.findIndex((column) => many(column) > 0)),
+      warmup: exercises.flatMap((item, e) => {
         const sec = many(this.steps[e]) * STEP_SEC
         return sec ? [{ item, sec }] : []
       }),
       plainWarmupSec: inFives(this.plainWarmup, FREE_STEP_SEC),
-      cooldownSec: this.q.frame.cooldown.leastSec + inFives(this.cooldown, STEP_SEC),
+      cooldownSec: frame.cooldown.leastSec + inFives(this.cooldown, STEP_SEC),
     }
   }
 }
 
-/** Lengths for one time, and where an item may come again, for the same length so many times. */
-function lengthsUpTo(all: readonly WorkLength[], times: number): WorkLength[][] {
-  return all.flatMap((length) =>
-    Array.from({ length: times }, (_, t) => Array.from({ length: t + 1 }, () => length)),
-  )
-}
+const isDueToLearn = ({ helping: kind, weight }: Candidate) => kind === 'learn' && weight > 0
+
+const ofGroup = (patterns: readonly Pattern[], group: number, figure: (pattern: Pattern) => number): Term[] =>
+  patterns.flatMap((one): Term[] => (one.candidate.group === group ? [[one.column, figure(one)]] : []))

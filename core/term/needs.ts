@@ -1,6 +1,7 @@
 import { repSecOf, rolesOf } from '../curriculum/boards'
 import type { Item } from '../curriculum/item'
 import type { Syllabus, Target } from '../curriculum/syllabus'
+import { LEAST_MIN } from './term'
 
 /** What the syllabus still asks of each group until the grading, in minutes of main work, from what its students have practised. */
 
@@ -21,7 +22,7 @@ export interface TermStudent {
 
 export interface Need {
   item: string
-  /** Minutes that bring three in four of those asked to what is asked, in whole portions. */
+  /** Minutes that bring three in four of those asked to what is asked; less than a helping is a helping. */
   needMin: number
   /** Minutes that the mean of them has worked on it. */
   doneMin: number
@@ -32,8 +33,6 @@ export interface Need {
   last: string | undefined
 }
 
-/** An item is not worth taking up for less than this, in minutes of work. */
-export const PORTION_MIN = 3
 /** Of those asked, so many are to reach it: who was away for long is seen to apart from the class. */
 const REACHED_BY = 0.75
 
@@ -99,7 +98,7 @@ export function termNeeds(
         const days = all.flatMap(({ done }) => done?.last ?? []).sort()
         return {
           item,
-          needMin: Math.ceil(reachedBy(all.map(({ left }) => left)) / PORTION_MIN - 1e-9) * PORTION_MIN,
+          needMin: wholeHelpings(reachedBy(all.map(({ left }) => left))),
           doneMin: Math.round(mean(({ done }) => (done?.workMs ?? 0) / 60_000)),
           asked: all.length,
           never: all.filter(({ done }) => !done || done.last === null).length,
@@ -109,6 +108,8 @@ export function termNeeds(
     }
   })
 }
+
+const wholeHelpings = (minutes: number) => (minutes > 0 ? Math.max(LEAST_MIN, Math.ceil(minutes - 1e-9)) : 0)
 
 /** What so many of some are served with. */
 function reachedBy(minutes: readonly number[]): number {

@@ -1,6 +1,8 @@
+import type { Highs } from 'highs'
 import { dayAfter } from '../kernel/days'
+import { fewestAtBest } from './fewest'
 import type { Placed } from './placed'
-import { planPortions } from './portions'
+import { questionOf } from './question'
 import type { TermFile } from './term'
 
 /** What would mend a group that is short before the grading, each with what would then be short. */
@@ -15,50 +17,51 @@ export interface Remedies {
   later: { days: number; shortMin: number }[]
 }
 
-/** So many of the items that are short are tried to be left out. */
+/** What might be changed: a class more, and the classes from the grading day on, should it be so many days later. */
+export interface Changes {
+  extra: TermFile['classes'][number]
+  later: readonly { days: number; classes: TermFile['classes'] }[]
+}
+
+/** So many of the items that need most are tried to be left out. */
 const TRIED = 4
-const LATER = [7, 14]
 
 /**
- * @param extra the minutes and day of the class that might be added
- * @param after the classes from the grading day on, should it be later
+ * @param now seconds of a clock that goes on evenly
  * @param placed what was put on a class by hand, which stays there
  */
 export function remediesFor(
+  highs: Highs,
   term: TermFile,
   group: string,
-  extra: TermFile['classes'][number],
-  after: (days: number) => TermFile['classes'],
+  { extra, later }: Changes,
+  now: () => number,
   placed: readonly Placed[] = [],
 ): Remedies {
-  const mine = term.groups.filter(({ id }) => id === group)
-  const short = (changed: Partial<TermFile>) =>
-    planPortions({ ...term, groups: mine, ...changed }, placed).groups.reduce(
-      (sum, one) => sum + one.shortMin,
-      0,
-    )
-  const items = planPortions({ ...term, groups: mine }, placed).groups[0]?.items ?? []
-  const [drop] = items
-    .filter(({ shortMin }) => shortMin > 0)
-    .sort((a, b) => b.shortMin - a.shortMin)
+  const mine = term.groups.find(({ id }) => id === group)
+  if (!mine) throw new RangeError(`no group "${group}" in the term`)
+  const put = placed.filter((one) => one.group === group)
+  const short = (changed: Partial<TermFile>, items = mine.items) => {
+    const question = questionOf({ ...term, ...changed }, { ...mine, items }, put)
+    const asked = question.items.reduce((sum, { need }) => sum + need, 0)
+    return Math.max(0, asked - fewestAtBest(highs, question, { timeLimitSec: 2, now }).given)
+  }
+  const without = (item: string) =>
+    mine.items
+      .filter((one) => one.item !== item)
+      .map((one) => ({ ...one, after: one.after.filter((id) => id !== item) }))
+  const [drop] = [...mine.items]
+    .sort((a, b) => b.needMin - a.needMin)
     .slice(0, TRIED)
-    .map(({ item }) => ({
-      item,
-      shortMin: short({
-        groups: mine.map((one) => ({ ...one, items: one.items.filter((other) => other.item !== item) })),
-      }),
-    }))
+    .map(({ item }) => ({ item, shortMin: short({}, without(item)) }))
     .sort((a, b) => a.shortMin - b.shortMin)
   return {
     shortMin: short({}),
     addClass: short({ classes: [...term.classes, extra] }),
     drop,
-    later: LATER.map((days) => ({
+    later: later.map(({ days, classes }) => ({
       days,
-      shortMin: short({
-        grading: dayAfter(term.grading, days),
-        classes: [...term.classes, ...after(days)],
-      }),
+      shortMin: short({ grading: dayAfter(term.grading, days), classes: [...term.classes, ...classes] }),
     })),
   }
 }

@@ -10,6 +10,9 @@ import { parsePlan } from '../../core/plan/parse'
 import type { Cue } from '../../core/plan/cues'
 import type { Plan } from '../../core/plan/schema'
 import { dueLists, readLedger } from '../../core/balance/due'
+import { worthOf } from '../../core/balance/worth'
+import { readClub } from '../../core/checks/club-file'
+import { readRequest } from '../../core/draft/request'
 import { readRefitState, refit } from '../../core/floor/refit'
 import { pairStudents, type Pairing } from '../../core/partners/pairing'
 import { readRoster } from '../../core/partners/roster-file'
@@ -117,6 +120,16 @@ describe('the vectors of what is due', () => {
     const ledger = readLedger(read(`${name}.json`))
     if (!ledger.ok) throw new Error(JSON.stringify(ledger.faults))
     expect(differences(read(`${name}.expected.json`), dueLists(ledger.ledger))).toEqual([])
+  })
+})
+
+describe('the vectors of what a plan is worth', () => {
+  it.each(named(/^(balance-\d+)\.plan\.json$/))('%s', (name) => {
+    const club = readClub(read(`${name}.club.json`))
+    const request = readRequest(read(`${name}.request.json`))
+    if (!club.ok || !request.ok) throw new Error('a file of the case cannot be read')
+    const worth = worthOf(planOf(`${name}.plan.json`), club.club, new Set(request.request.theme))
+    expect(differences(read(`${name}.expected.json`), worth)).toEqual([])
   })
 })
 

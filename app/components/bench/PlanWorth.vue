@@ -3,7 +3,7 @@ import { toast } from '~/domain/toast'
 import { boardFor } from '~~/core/curriculum/boards'
 import { mixFor } from '~~/core/balance/mix'
 import { taughtMs } from '~~/core/balance/taught'
-import { worthOf, type GroupWorth, type Worth } from '~~/core/balance/worth'
+import { LEARNT_SEC, worthOf, type GroupWorth, type ItemWorth, type Worth } from '~~/core/balance/worth'
 import { CATEGORIES, type Category } from '~~/core/curriculum/categories'
 import { layPlan } from '~~/core/plan/timeline'
 import { minutes } from '~~/core/kernel/time-text'
@@ -34,6 +34,12 @@ const missing = ({ items }: GroupWorth) =>
     .filter(({ workSec, due }) => workSec === 0 && due > 0)
     .sort((a, b) => b.due - a.due)
     .slice(0, 3)
+/** What the time on an item comes to: built up, done once, too short to be learnt, or kept; and what one layer more would add. */
+function asWhat({ helping, thread, workSec, served, due }: ItemWorth): string {
+  if (helping === 'keep') return due > 0 ? 'kept' : ''
+  if (workSec < LEARNT_SEC) return `snippet, counts from ${minutes(LEARNT_SEC * 1000)}`
+  return thread ? 'thread' : `once; a layer on +${(served / 2).toFixed(1)}`
+}
 /** A board of an item before the class winds down, and what it would change. */
 function put(id: string, group: string) {
   const item = library.items.get(id)
@@ -107,6 +113,7 @@ const STANDING = ['new', 'current', 'review', 'ahead', 'other'] as const
               <th scope="col">Item</th>
               <th scope="col">Due</th>
               <th scope="col">Work</th>
+              <th scope="col">As</th>
               <th scope="col">Serves</th>
             </tr>
           </thead>
@@ -115,7 +122,8 @@ const STANDING = ['new', 'current', 'review', 'ahead', 'other'] as const
               <th scope="row">{{ library.itemName(row.item) }}</th>
               <td>{{ row.due.toFixed(1) }}</td>
               <td>{{ minutes(row.workSec * 1000) }}</td>
-              <td>{{ row.served.toFixed(2) }}</td>
+              <td :class="{ thread: row.thread && row.helping === 'learn' }">{{ asWhat(row) }}</td>
+              <td>{{ row.served.toFixed(1) }}</td>
             </tr>
           </tbody>
         </table>
@@ -199,6 +207,10 @@ td,
 th + th {
   padding-left: 8px;
   text-align: right;
+}
+.thread {
+  font-weight: 700;
+  color: var(--color-moss);
 }
 .kind + .kind::before {
   content: ', ';

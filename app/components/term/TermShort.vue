@@ -5,12 +5,27 @@ import { counted } from '~~/core/kernel/time-text'
 import { dayOfYear } from '~/domain/days'
 
 /** What cannot be reached before the grading, the worst first, and what would mend it, each with the figures it would then have. */
-const { short, grading } = defineProps<{
-  short: readonly (TermPlan['groups'][number] & { remedies: Remedies })[]
+const { short, grading, remedies } = defineProps<{
+  short: readonly TermPlan['groups'][number][]
   grading: string | undefined
+  /** Works out what would mend a group. */
+  remedies: (group: string) => Promise<Remedies | undefined>
 }>()
 const library = useLibraryStore()
 const opened = ref<string>()
+const found = shallowRef<Remedies>()
+/** What would mend it is looked for when somebody asks. */
+async function open(group: string) {
+  opened.value = opened.value === group ? undefined : group
+  found.value = undefined
+  if (!opened.value) return
+  const mended = await remedies(group)
+  if (opened.value === group) found.value = mended
+}
+watch(
+  () => short,
+  () => (opened.value = undefined),
+)
 const left = (min: number) => (min === 0 ? 'nothing short' : `${min} min short`)
 const mostShort = (items: TermPlan['groups'][number]['items']) =>
   [...items].filter(({ shortMin }) => shortMin > 0).sort((a, b) => b.shortMin - a.shortMin)
@@ -40,23 +55,18 @@ const mostShort = (items: TermPlan['groups'][number]['items']) =>
             .join(', ')
         }}.
       </p>
-      <button
-        type="button"
-        class="link text-13"
-        :aria-expanded="opened === one.id"
-        @click="opened = opened === one.id ? undefined : one.id"
-      >
+      <button type="button" class="link text-13" :aria-expanded="opened === one.id" @click="open(one.id)">
         What would mend it
       </button>
-      <ul v-if="opened === one.id" class="text-13">
+      <p v-if="opened === one.id && !found" class="text-13 text-ash">Working it out …</p>
+      <ul v-else-if="opened === one.id && found" class="text-13">
         <li>
-          One class more: <b>{{ left(one.remedies.addClass) }}</b>
+          One class more: <b>{{ left(found.addClass) }}</b>
         </li>
-        <li v-if="one.remedies.drop">
-          Without {{ library.itemName(one.remedies.drop.item) }}:
-          <b>{{ left(one.remedies.drop.shortMin) }}</b>
+        <li v-if="found.drop">
+          Without {{ library.itemName(found.drop.item) }}: <b>{{ left(found.drop.shortMin) }}</b>
         </li>
-        <li v-for="later in one.remedies.later" :key="later.days">
+        <li v-for="later in found.later" :key="later.days">
           The grading {{ counted(later.days / 7, 'week') }} later: <b>{{ left(later.shortMin) }}</b>
         </li>
       </ul>

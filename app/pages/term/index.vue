@@ -26,9 +26,13 @@ const {
   coming,
   needs,
   plan,
+  isWorking,
+  wrong,
+  work,
   places,
   put,
   short,
+  remedies,
   reach,
   readQuietly,
 } = useTerm()
@@ -70,9 +74,12 @@ const placedAt = (group: string, item: string, day: string): PutPlace => ({
     places.value.find((one) => one.group === group && one.item === item && one.day === day)?.minutes ?? null,
 })
 async function keepPlaces(changed: readonly PutPlace[], says: () => string) {
+  const was = plan.value
   const before = changed.map(({ group, item, day }) => placedAt(group, item, day))
   try {
     const sent = put(changed)
+    await work()
+    if (plan.value === was) return void (await sent)
     const said = says()
     await sent
     toast(said, {

@@ -19,6 +19,8 @@ export interface Stretch {
   noSides: true | undefined
   /** Index of the track, where each track has its own time. */
   track: number | undefined
+  /** What a group does by itself once its own turn is over. */
+  isThen?: true
 }
 
 /** What one group does through a block: stretches that fill it from end to end. */

@@ -52,7 +52,7 @@ function layThen(block: Block, plan: Plan, turn: Turn, t: number, group: number)
   if (!then) return undefined
   // None waits for the slowest of its track: each group's is as long as its own pace makes it.
   const laid = new LaidDose(then, block, plan, [group])
-  return stretch(turn.at + turn.laid.ms, laid.ms, laid.called, turn.track, t)
+  return { ...stretch(turn.at + turn.laid.ms, laid.ms, laid.called, turn.track, t), isThen: true }
 }
 
 /** A group's time after its own turn: it practises what it was taught where the block says so, else it waits as before. */
