@@ -185,7 +185,7 @@ function saveCalendar() {
       />
       <div v-if="mayWrite && needs.length" class="room" :inert="isBusy">
         <div class="side">
-          <TermShort :short="short" :grading="grading" />
+          <TermShort :short="short" :grading="grading" :remedies="remedies" />
           <TermReach
             :reach="reach"
             @move="(group, item, better) => move({ group, item, ...better, there: 0 })"
