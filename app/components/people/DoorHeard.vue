@@ -21,7 +21,7 @@ const asking = ref<string>()
 
 onChange('students', undefined, () => void readSoon())
 
-const students = computed(() => store.data?.roster ?? [])
+const students = computed(() => store.roster)
 const nameOf = (id: string | null) =>
   students.value.find((one) => one.id === id)?.name.split(' ')[0] ?? 'somebody'
 const WHAT: Record<DoorTap['outcome'], string> = {

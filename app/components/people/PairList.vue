@@ -17,7 +17,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ pin: [group: string[]]; pair: [a: string, b: string] }>()
 const store = useClassStore()
-const students = computed(() => new Map((store.data?.roster ?? []).map((one) => [one.id, one])))
+const students = computed(() => new Map(store.roster.map((one) => [one.id, one])))
 const nameOf = (id: string) => shortName(students.value.get(id)?.name)
 const rankOf = (id: string) => students.value.get(id)?.rankId
 const figure = (cost: number) => `${cost < 0 ? '−' : ''}${Math.abs(cost).toFixed(1)}`

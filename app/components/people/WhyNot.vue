@@ -6,7 +6,7 @@ import { shortName } from '~/domain/short-name'
 const props = defineProps<{ here: string[]; refused: BoardPairs['refused']; mayPair: boolean }>()
 const emit = defineEmits<{ pair: [a: string, b: string] }>()
 const store = useClassStore()
-const students = computed(() => new Map((store.data?.roster ?? []).map((one) => [one.id, one])))
+const students = computed(() => new Map(store.roster.map((one) => [one.id, one])))
 const nameOf = (id: string) => shortName(students.value.get(id)?.name)
 const asked = ref<[string, string]>(['', ''])
 const hereIds = computed(() => [...props.here].sort((a, b) => nameOf(a).localeCompare(nameOf(b))))

@@ -28,8 +28,8 @@ onMounted(async () => {
 })
 
 /** Whom the class is for, and who came all the same. */
-const roster = computed(() => (store.data?.roster ?? []).filter(store.isOnRegister))
-const others = computed(() => (store.data?.roster ?? []).filter((student) => !store.isOnRegister(student)))
+const roster = computed(() => store.roster.filter(store.isOnRegister))
+const others = computed(() => store.roster.filter((student) => !store.isOnRegister(student)))
 const stateOf = (id: string) => store.register.get(id)?.state
 const columns = computed(() =>
   library.groups.flatMap((group) => {

@@ -18,7 +18,7 @@ onMounted(async () => {
   }
 })
 useHead({ title: 'Partners · Golden Lintel' })
-const names = computed(() => new Map((store.data?.roster ?? []).map(({ id, name }) => [id, name])))
+const names = computed(() => new Map(store.roster.map(({ id, name }) => [id, name])))
 const nameOf = (id: string) => shortName(names.value.get(id))
 const made = computed(() =>
   boards.value.flatMap(({ block }) => {
